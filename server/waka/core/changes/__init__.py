@@ -1,0 +1,1 @@
+"""Change lists: planning, settling after an interruption, reconciling."""

@@ -1,0 +1,1 @@
+"""Fields as people type them: dates, amounts, short forms."""

@@ -1,0 +1,1 @@
+"""Finding records by their words."""

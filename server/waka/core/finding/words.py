@@ -1,0 +1,99 @@
+"""Words as they are compared when something is looked for, and the marks where they were found.
+
+Case, accents and punctuation do not count: a person types "uberholung" and means "Überholung".
+"""
+
+from __future__ import annotations
+
+import unicodedata
+from collections.abc import Sequence
+from dataclasses import dataclass
+
+MOST_WORDS = 8  #: of a search
+MOST_INDEXED = 40_000  #: words of one document's text that search looks at
+LONGEST_WORD = 60
+
+
+def fold_sign(sign: str) -> str:
+    """Return *sign* as compared: small, without accents; a space for what separates words."""
+    plain = "".join(
+        c for c in unicodedata.normalize("NFKD", sign.casefold()) if not unicodedata.combining(c)
+    )
+    return plain if plain and all(c.isalnum() for c in plain) else " "
+
+
+def folded(text: str) -> str:
+    """Return the words of *text*, folded, with one space between."""
+    return " ".join("".join(map(fold_sign, text)).split())
+
+
+def indexed(text: str) -> str:
+    """Return what of *text* search looks at: its folded words, bounded in number and length."""
+    return " ".join(word[:LONGEST_WORD] for word in folded(text).split()[:MOST_INDEXED])
+
+
+def wanted(query: str) -> list[str]:
+    """Return the words that *query* asks for, each once."""
+    return list(dict.fromkeys(word[:LONGEST_WORD] for word in folded(query).split()))[:MOST_WORDS]
+
+
+@dataclass(frozen=True, slots=True)
+class Piece:
+    """A stretch of shown text, and whether it is a word that was looked for."""
+
+    text: str
+    marked: bool
+
+
+def mark(text: str, words: Sequence[str], *, anywhere: bool = False) -> list[Piece]:
+    """Return *text* in pieces with the beginnings of words that match marked.
+
+    *anywhere* also marks matches inside words, as names are searched.
+    """
+    plain, places = _folded_with_places(text)
+    marked = bytearray(len(text))
+    for word in words:
+        at = plain.find(word)
+        while at >= 0:
+            if anywhere or at == 0 or plain[at - 1] == " ":
+                for place in places[at : at + len(word)]:
+                    marked[place] = 1
+            at = plain.find(word, at + 1)
+    pieces: list[Piece] = []
+    start = 0
+    for at in range(1, len(text) + 1):
+        if at == len(text) or marked[at] != marked[start]:
+            pieces.append(Piece(text[start:at], bool(marked[start])))
+            start = at
+    return pieces
+
+
+def _folded_with_places(text: str) -> tuple[str, list[int]]:
+    plain: list[str] = []
+    places: list[int] = []
+    for place, sign in enumerate(text):
+        for c in fold_sign(sign):
+            plain.append(c)
+            places.append(place)
+    return "".join(plain), places
+
+
+def snippet(text: str, words: Sequence[str], width: int = 160) -> list[Piece]:
+    """Return about *width* characters of *text* around the first place that matches, marked."""
+    flat = " ".join(text.split())
+    plain, places = _folded_with_places(flat)
+    hits = [at for word in words if (at := _beginning(plain, word)) >= 0]
+    if not hits:
+        return []
+    centre = places[min(hits)]
+    start = max(0, centre - width // 3)
+    if start:
+        start = flat.find(" ", start, centre) + 1 or start
+    return mark(flat[start : start + width], words)
+
+
+def _beginning(plain: str, word: str) -> int:
+    if plain.startswith(word):
+        return 0
+    at = plain.find(f" {word}")
+    return at + 1 if at >= 0 else -1

@@ -1,0 +1,49 @@
+"""Names: the pattern language, composing, parsing, and the portability check."""
+
+from .compose import Composed, Lack, Missing, Segment, compose
+from .extension import split_extension
+from .parse import Parsed, Stop, parse
+from .pattern import Pattern, PatternError, Style
+from .portable import Finding, check_name, mend_name, name_key, numbered
+from .shape import ambiguity
+from .values import (
+    FIELD_TYPES,
+    AsWritten,
+    Fields,
+    FieldType,
+    FieldValue,
+    PartialDate,
+    Parties,
+    Party,
+    fold,
+)
+
+__all__ = [
+    "FIELD_TYPES",
+    "AsWritten",
+    "Composed",
+    "FieldType",
+    "FieldValue",
+    "Fields",
+    "Finding",
+    "Lack",
+    "Missing",
+    "Parsed",
+    "PartialDate",
+    "Parties",
+    "Party",
+    "Pattern",
+    "PatternError",
+    "Segment",
+    "Stop",
+    "Style",
+    "ambiguity",
+    "check_name",
+    "compose",
+    "fold",
+    "mend_name",
+    "name_key",
+    "numbered",
+    "parse",
+    "split_extension",
+]

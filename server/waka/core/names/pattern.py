@@ -1,0 +1,210 @@
+"""The pattern language: text with fields in braces.
+
+    {when yyyy-mm-dd}_{who short}_{what}{"_" reference?}
+
+A field is a name and format words. Text in double quotes inside the braces belongs to the field and
+stands only where the field does; ``?`` makes the field optional; ``{{`` and ``}}`` stand for braces.
+The language is our own: it reads aloud as the name it makes, and what it makes can be read back.
+"""
+
+from __future__ import annotations
+
+import re
+from collections.abc import Mapping
+from dataclasses import dataclass
+
+from .formats import CASE_WORDS, DEFAULT_DATE, DateFormat, TextFormat
+from .values import FIELD_TYPES, FieldType
+
+LONGEST_DEFAULT = 80  #: characters of a name without its extension
+JOINERS = ("-", "_", " ", ".", "")
+CASES = ("keep", *CASE_WORDS)
+FORBIDDEN = frozenset('<>:"/\\|?*')  #: refused in names by at least one common system
+
+_ITEM = re.compile(r'\s*(?:"(?P<text>[^"]*)"|(?P<optional>\?)|(?P<word>[^\s"?{}]+))')
+_FIELD_NAME = re.compile(r"[a-z][a-z0-9_]*")
+
+
+class PatternError(ValueError):
+    """A pattern that cannot be understood; ``at`` is the place in its text, ``mend`` what to do."""
+
+    def __init__(self, text: str, at: int, why: str, mend: str) -> None:
+        super().__init__(f"{why} at character {at + 1} of {text!r}. {mend}")
+        self.at, self.why, self.mend = at, why, mend
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Style:
+    """How values are written, for the whole pattern."""
+
+    joiner: str = "-"  #: stands for the spaces inside a field
+    case: str = "lower"  #: of texts; codes keep theirs
+    transliterate: bool = True  #: write letters beyond a-z with a-z
+    longest: int = LONGEST_DEFAULT
+
+    def __post_init__(self) -> None:
+        if self.joiner not in JOINERS:
+            raise ValueError(f"the joiner {self.joiner!r} is none of {JOINERS}")
+        if self.case not in CASES:
+            raise ValueError(f"the letter case {self.case!r} is none of {CASES}")
+        if not 10 <= self.longest <= 240:
+            raise ValueError("the longest name must be of 10 to 240 characters")
+
+
+@dataclass(frozen=True, slots=True)
+class Literal:
+    text: str
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Slot:
+    """One field in braces."""
+
+    field: str
+    type: FieldType
+    format: DateFormat | TextFormat
+    before: str = ""  #: stands only where the field does
+    after: str = ""
+    optional: bool = False
+
+
+@dataclass(frozen=True, slots=True)
+class Pattern:
+    """A pattern that was understood, with its style."""
+
+    text: str
+    parts: tuple[Literal | Slot, ...]
+    style: Style
+
+    @property
+    def slots(self) -> tuple[Slot, ...]:
+        return tuple(part for part in self.parts if isinstance(part, Slot))
+
+    @property
+    def reserved(self) -> frozenset[str]:
+        """The signs that separate fields; a value never contains them, so they can be told apart."""
+        literal = "".join(
+            part.text if isinstance(part, Literal) else part.before + part.after
+            for part in self.parts
+        )
+        return frozenset(c for c in literal if not c.isalnum()) - {self.style.joiner}
+
+    @classmethod
+    def read(
+        cls,
+        text: str,
+        style: Style | None = None,
+        types: Mapping[str, FieldType] = FIELD_TYPES,
+    ) -> Pattern:
+        """Return the pattern that *text* writes.
+
+        Raises ``PatternError`` with the place, the reason and the mend. Whether fields can be told
+        apart is ``ambiguity``'s question: such a pattern still composes.
+        """
+        parts: list[Literal | Slot] = []
+        literal, at = "", 0
+        while at < len(text):
+            sign = text[at]
+            if text[at : at + 2] in ("{{", "}}"):
+                literal, at = literal + sign, at + 2
+            elif sign == "}":
+                raise PatternError(text, at, "A closing brace without an opening one",
+                                   "Write }} for a brace in the name.")  # fmt: skip
+            elif sign == "{":
+                if literal:
+                    parts.append(Literal(literal))
+                    literal = ""
+                slot, at = _read_slot(text, at, types)
+                parts.append(slot)
+            elif sign in FORBIDDEN or ord(sign) < 32:
+                raise PatternError(text, at, f"{sign!r} cannot stand in a name", "Leave it out.")
+            else:
+                literal, at = literal + sign, at + 1
+        if literal:
+            parts.append(Literal(literal))
+        if not any(isinstance(part, Slot) for part in parts):
+            raise PatternError(text, 0, "The pattern has no field", "Add one, such as {what}.")
+        return cls(text, tuple(parts), style or Style())
+
+
+def _read_slot(text: str, start: int, types: Mapping[str, FieldType]) -> tuple[Slot, int]:
+    end = _closing(text, start)
+    at, name, optional = start + 1, "", False
+    before, after = "", ""
+    words: list[tuple[str, int]] = []
+    while at < end and text[at:end].strip():
+        item = _ITEM.match(text, at, end)
+        if item is None:
+            raise PatternError(text, at, "A quotation mark without its partner", 'Close it with ".')
+        if item["text"] is not None:
+            if any(c in FORBIDDEN or ord(c) < 32 for c in item["text"]):
+                raise PatternError(text, at, f"{item['text']!r} cannot stand in a name",
+                                   "Leave the refused sign out.")  # fmt: skip
+            before, after = (before, after + item["text"]) if name else (before + item["text"], after)
+        elif item["optional"]:
+            optional = True
+        elif not name:
+            name = item["word"]
+            if not _FIELD_NAME.fullmatch(name):
+                raise PatternError(text, item.start("word"), f"{name!r} is no field name",
+                                   "Field names are small letters, digits and _.")  # fmt: skip
+        else:
+            words.append((item["word"], item.start("word")))
+        at = item.end()
+    if not name:
+        raise PatternError(text, start, "Braces without a field", "Name a field, such as {what}.")
+    type = types.get(name, FieldType.TEXT)
+    format = (
+        _read_date(text, words) if type is FieldType.DATE else _read_text(text, words, type)
+    )
+    slot = Slot(field=name, type=type, format=format, before=before, after=after, optional=optional)
+    return slot, end + 1
+
+
+def _closing(text: str, start: int) -> int:
+    quoted = False
+    for at in range(start + 1, len(text)):
+        if text[at] == '"':
+            quoted = not quoted
+        elif text[at] == "}" and not quoted:
+            return at
+    raise PatternError(text, start, "A brace that is not closed", "Close the field with }.")
+
+
+def _read_date(text: str, words: list[tuple[str, int]]) -> DateFormat:
+    if not words:
+        return DEFAULT_DATE
+    if len(words) > 1:
+        raise PatternError(text, words[1][1], "A date takes one format", "Join it, as yyyy-mm-dd.")
+    format = DateFormat.read(words[0][0])
+    if format is None or any(t in FORBIDDEN for t, token in format.parts if not token):
+        raise PatternError(text, words[0][1], f"{words[0][0]!r} is no date format",
+                           "Use yyyy yy mm dd mon month q ww with signs between.")  # fmt: skip
+    return format
+
+
+def _read_text(text: str, words: list[tuple[str, int]], type: FieldType) -> TextFormat:
+    values: dict[str, bool | int | str] = {}
+    rest = iter(words)
+    for word, at in rest:
+        if word in ("short", "initials", "last-first"):
+            if word == "short" and type is not FieldType.PARTY:
+                raise PatternError(text, at, "Only a party has a short form", "Leave it out.")
+            values[word.replace("-", "_")] = True
+        elif word in CASE_WORDS:
+            values["case"] = word
+        elif word in ("first", "max"):
+            count, _ = next(rest, ("", at))
+            if not count.isascii() or not count.isdigit() or int(count) < 1:
+                raise PatternError(text, at, f"{word!r} needs a number", f"Write {word} 3.")
+            values["first" if word == "first" else "longest"] = int(count)
+        elif set(word) == {"0"}:
+            values["zeros"] = len(word)
+        else:
+            raise PatternError(text, at, f"{word!r} is no format", "Known: short, initials, "
+                               "last-first, lower, upper, title, first 3, max 20, 000.")  # fmt: skip
+    if sum(key in values for key in ("short", "initials", "last_first", "zeros")) > 1:
+        raise PatternError(text, words[0][1], "These formats contradict each other", "Keep one.")
+    if type is FieldType.AMOUNT and values:
+        raise PatternError(text, words[0][1], "An amount has one way of writing", "Leave it out.")
+    return TextFormat(**values)  # type: ignore[arg-type]  # keys and types come from the table above

@@ -1,0 +1,118 @@
+"""Makes the demo: writes its papers, takes them in, adds its people, and files a few as the office does."""
+
+from __future__ import annotations
+
+import os
+import random
+from dataclasses import dataclass
+from datetime import date
+from pathlib import Path
+
+from waka.records import naming
+from waka.work import filing, looking, signing_in
+from waka.work.arriving import Sweeper
+from waka.work.deps import Deps
+from waka.work.desk import desk
+from waka.work.slips import Slip
+from waka.work.taking_in import take_in
+
+from .filed import filed
+from .scenario import parties
+from .waiting import waiting
+
+SEED = 1885
+PASSWORD = "fair winds at tern point"  # noqa: S105 - printed at the start of every demo
+SIGN_INS = (
+    ("hazel", "Hazel Brook", "filer"),
+    ("magnus", "Magnus Orr", "keeper"),
+    ("alba", "Alba Beck", "reader"),
+)
+KINDS = {
+    "Finance/Invoices": "invoice", "Finance/Bills": "bill", "Finance/Insurance": "invoice",
+    "Finance/Grants": "letter", "Letters": "letter", "Meetings": "minutes", "Trainees": "coursework",
+    "Safety/Certificates": "certificate", "Safety/Risk assessments": "report", "Boat": "report",
+}  # fmt: skip
+
+
+@dataclass(frozen=True, slots=True)
+class Made:
+    filed: int
+    waiting: int
+
+
+def exists(deps: Deps) -> bool:
+    """Whether anything was ever put into this drive."""
+    return any(deps.drive.names(b""))
+
+
+def make(deps: Deps) -> Made:
+    """Put the demo into an empty Waka."""
+    rng = random.Random(SEED)
+    people = [
+        signing_in.add_person(
+            deps, login=login, name=name, password=PASSWORD, right=right,
+            administrator=right == "keeper",
+        )
+        for login, name, right in SIGN_INS
+    ]  # fmt: skip
+    with deps.db.transaction() as conn:
+        for name, short, spellings in parties():
+            party = naming.add_party(conn, name, short)
+            for spelling in spellings:
+                naming.add_spelling(conn, party, spelling)
+    papers = dict(filed(rng))
+    _write(deps.drive.root, papers)
+    count = take_in(deps, people[1], _kind_of)
+    arrivals = dict(waiting(rng, papers))
+    _write(deps.arrivals.root, arrivals)
+    sweeper = Sweeper(deps, settle_seconds=0)
+    sweeper.sweep()
+    skip: set[bytes] = set()
+    while looking.read_next(deps, skip):
+        pass
+    return Made(count + _file_some(deps, people[0]), len(arrivals) - len(FILED_TODAY))
+
+
+FILED_TODAY = (
+    ("scan_00419.pdf", "invoice", "gmf", "red diesel", "Finance/Invoices/2026"),
+    ("scan_00420.pdf", "invoice", "tph", "harbour dues", "Finance/Invoices/2026"),
+    ("minutes_nov.docx", "minutes", "tps", "trustees minutes", "Meetings/2026"),
+)
+_DAYS = {"scan_00419.pdf": "4 nov 2026", "scan_00420.pdf": "5 nov 2026", "minutes_nov.docx": "11 nov 2026"}
+
+
+def _file_some(deps: Deps, person: int) -> int:
+    from waka.work.browsing import outline
+
+    folders = {entry.path: entry.id for entry in outline(deps, person)}
+    numbers = {arrival.name: arrival.id for arrival in desk(deps, person).waiting}
+    for name, kind, who, what, folder in FILED_TODAY:
+        slip = Slip(kind=kind, who=who, when=_DAYS[name], what=what, folder=folders[folder])
+        filing.file_arrival(deps, person, numbers[name], slip, date(2026, 11, 20))
+    return len(FILED_TODAY)
+
+
+def _kind_of(folder: str, name: str) -> str | None:
+    if name.lower().endswith((".jpg", ".jpeg")):
+        return "photo"
+    return next((kind for start, kind in KINDS.items() if folder.startswith(start)), None)
+
+
+def _write(root: Path, files: dict[str, bytes]) -> None:
+    for path, data in files.items():
+        target = root / path
+        target.parent.mkdir(parents=True, exist_ok=True)
+        target.write_bytes(data)
+        stamp = _stamp(path)
+        os.utime(target, (stamp, stamp))
+
+
+def _stamp(path: str) -> float:
+    """Return a time for the file: the day in its name, else a day in November."""
+    from datetime import UTC, datetime
+
+    try:
+        day = date.fromisoformat(path.rpartition("/")[2][:10])
+    except ValueError:
+        day = date(2026, 11, 19)
+    return datetime(day.year, day.month, day.day, 8, 30, tzinfo=UTC).timestamp()

@@ -1,0 +1,176 @@
+"""What can go wrong, in words that a person can act on.
+
+    WakaError
+    ├── NotSignedIn, WrongPassword, TooManyTries, ForgedRequest     at the door
+    ├── NotFound, NotAllowed                                        alike for what is hidden and what is not there
+    ├── SlipIncomplete, NameUnfit, BadRequest                       refused before anything moves
+    ├── NameTaken, SourceChanged, SourceGone, StepInMotion          refused by what is there now
+    ├── UnsafePath, DriveTrouble                                    the folder tree
+    ├── UploadCutOff, TooLarge                                      coming in
+    ├── Unreadable                                                  looking at bytes
+    ├── NotUndoable
+    └── DatabaseAway, CannotStart
+
+Facts are attributes of the class in ``facts``; web/problems.py alone maps ``code`` to HTTP.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from typing import Any
+
+
+class WakaError(Exception):
+    """Something that a person should be told: what, which, why, what to do."""
+
+    code = "trouble"
+
+    def __init__(self, message: str, *, mend: str | None = None, **facts: Any) -> None:
+        super().__init__(message)
+        self.message = message
+        self.mend = mend  #: what to do next
+        self.facts = facts  #: plain values for the screen
+
+
+class NotSignedIn(WakaError):
+    code = "not_signed_in"
+
+    def __init__(self) -> None:
+        super().__init__("You are not signed in.", mend="Sign in and try again.")
+
+
+class WrongPassword(WakaError):
+    code = "wrong_password"
+
+    def __init__(self) -> None:
+        # the same words for a name that nobody has: whether somebody exists is nobody's business
+        super().__init__("Name and password do not fit together.", mend="Check both and try again.")
+
+
+class TooManyTries(WakaError):
+    code = "too_many_tries"
+
+    def __init__(self, seconds: int) -> None:
+        super().__init__(
+            "Too many failed tries.", mend=f"Wait {seconds} seconds, then try again.", seconds=seconds
+        )
+
+
+class ForgedRequest(WakaError):
+    code = "forged_request"
+
+    def __init__(self) -> None:
+        super().__init__(
+            "This request did not come from Waka's own page.", mend="Reload the page and try again."
+        )
+
+
+class NotFound(WakaError):
+    code = "not_found"
+
+    def __init__(self, what: str) -> None:
+        super().__init__(f"{what} is not here, or not for you to see.")
+
+
+class NotAllowed(WakaError):
+    code = "not_allowed"
+
+
+class BadRequest(WakaError):
+    code = "bad_request"
+
+
+class SlipIncomplete(WakaError):
+    code = "slip_incomplete"
+
+    def __init__(self, lacks: Sequence[tuple[str, str]]) -> None:
+        told = ", ".join(f"{field} {why}" for field, why in lacks)
+        super().__init__(
+            f"The name cannot be composed: {told}.", mend="Fill in what is marked.",
+            fields=[field for field, _ in lacks],
+        )  # fmt: skip
+
+
+class NameUnfit(WakaError):
+    code = "name_unfit"
+
+
+class NameTaken(WakaError):
+    code = "name_taken"
+
+    def __init__(self, name: str, where: str, free: str | None = None) -> None:
+        super().__init__(
+            f"“{name}” already stands in {where or 'the drive root'}; nothing was moved.",
+            mend=f"File it as “{free}”, or change the slip." if free else "Choose another name.",
+            name=name, where=where, free=free,
+        )  # fmt: skip
+
+
+class SourceChanged(WakaError):
+    code = "source_changed"
+
+    def __init__(self, name: str, number: int) -> None:
+        super().__init__(
+            f"“{name}” (No. {number}) has changed since it was looked at; nothing was moved.",
+            mend="Look at it again; if it is still being written, wait a moment.", number=number,
+        )  # fmt: skip
+
+
+class SourceGone(WakaError):
+    code = "source_gone"
+
+    def __init__(self, name: str, number: int) -> None:
+        super().__init__(
+            f"“{name}” (No. {number}) is no longer where it was; another program removed or moved it.",
+            mend="Look for it where it was, or in the logbook.", number=number,
+        )  # fmt: skip
+
+
+class StepInMotion(WakaError):
+    code = "in_motion"
+
+    def __init__(self, number: int) -> None:
+        super().__init__(
+            f"No. {number} is being moved right now.", mend="Look again in a moment.", number=number
+        )
+
+
+class UnsafePath(WakaError):
+    code = "unsafe_path"
+
+
+class DriveTrouble(WakaError):
+    code = "drive_trouble"
+
+
+class UploadCutOff(WakaError):
+    code = "upload_cut_off"
+
+
+class TooLarge(WakaError):
+    code = "too_large"
+
+
+class Unreadable(WakaError):
+    """Bytes that cannot be shown; ``trouble`` is one of content.trouble's words."""
+
+    code = "unreadable"
+
+    def __init__(self, trouble: str, message: str) -> None:
+        super().__init__(message, trouble=trouble)
+        self.trouble = trouble
+
+
+class NotUndoable(WakaError):
+    code = "not_undoable"
+
+
+class DatabaseAway(WakaError):
+    code = "database_away"
+
+    def __init__(self, message: str = "The database does not answer.") -> None:
+        super().__init__(message, mend="Wait a moment and look again; what was begun is settled then.")
+
+
+class CannotStart(WakaError):
+    code = "cannot_start"

@@ -1,0 +1,73 @@
+"""Pages as pictures. Runs in the reading process only: a damaged document may bring it down."""
+
+from __future__ import annotations
+
+import io
+from collections.abc import Iterator
+from contextlib import contextmanager
+from pathlib import Path
+
+import pypdfium2 as pdfium
+from PIL import Image, ImageOps, UnidentifiedImageError
+
+from .text import Damaged, Locked
+
+PICTURES = ("image/jpeg", "image/png", "image/gif", "image/tiff", "image/bmp", "image/webp")
+MOST_WIDTH = 3000  #: pixels of a rendered page
+MOST_PIXELS = 60_000_000  #: of a picture that is opened at all
+_FPDF_ERR_PASSWORD = 4  #: fpdfview.h
+
+
+@contextmanager
+def open_pdf(path: Path) -> Iterator[pdfium.PdfDocument]:
+    try:
+        pdf = pdfium.PdfDocument(path)
+    except pdfium.PdfiumError as error:
+        if getattr(error, "err_code", None) == _FPDF_ERR_PASSWORD or "password" in str(error).lower():
+            raise Locked(str(error)) from error
+        raise Damaged(str(error)) from error
+    try:
+        yield pdf
+    finally:
+        pdf.close()
+
+
+def count_pages(path: Path, media_type: str) -> int:
+    """Return how many pages can be shown as pictures. Raises ``Locked`` or ``Damaged``."""
+    if media_type == "application/pdf":
+        with open_pdf(path) as pdf:
+            return len(pdf)
+    if media_type in PICTURES:
+        with _picture(path) as picture:
+            picture.load()
+            return 1
+    return 0
+
+
+def render(path: Path, media_type: str, page: int, width: int) -> bytes:
+    """Return page number *page* (from 1) as a PNG of *width* pixels, or a picture's own size."""
+    out = io.BytesIO()
+    width = min(width, MOST_WIDTH)
+    if media_type == "application/pdf":
+        with open_pdf(path) as pdf:
+            if not 1 <= page <= len(pdf):
+                raise Damaged(f"there is no page {page}")
+            sheet = pdf[page - 1]
+            scale = min(width / sheet.get_width(), MOST_WIDTH * 2 / sheet.get_height())
+            sheet.render(scale=scale).to_pil().save(out, "PNG")
+        return out.getvalue()
+    with _picture(path) as picture:
+        upright = ImageOps.exif_transpose(picture).convert("RGB")
+        upright.thumbnail((width, width * 4))
+        upright.save(out, "PNG")
+    return out.getvalue()
+
+
+def _picture(path: Path) -> Image.Image:
+    try:
+        picture = Image.open(path)
+    except (UnidentifiedImageError, OSError, Image.DecompressionBombError) as error:
+        raise Damaged(str(error)) from error
+    if picture.width * picture.height > MOST_PIXELS:
+        raise Damaged("the picture is larger than can be shown")
+    return picture

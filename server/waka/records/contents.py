@@ -1,0 +1,44 @@
+"""What was read from bytes, kept by checksum: the same bytes are read once."""
+
+from __future__ import annotations
+
+from collections.abc import Collection
+from dataclasses import dataclass
+
+from psycopg import Connection
+
+from .database import row
+from .sql import load
+
+SQL = load("contents")
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Unread:
+    sha256: bytes
+    document_id: int
+    state: str
+    arrival_path: bytes | None
+    name: str
+    folder_path: str | None
+
+
+def add(conn: Connection, sha256: bytes, size: int) -> None:
+    conn.execute(SQL["add"], {"sha256": sha256, "size": size})
+
+
+def next_unread(conn: Connection, skip: Collection[bytes]) -> Unread | None:
+    return row(conn, SQL["next_unread"], {"skip": list(skip)}, Unread)
+
+
+def read(
+    conn: Connection, sha256: bytes, *, media_type: str, extension: str, pages: int, text: str,
+    trouble: str | None,
+) -> list[int]:  # fmt: skip
+    """Keep what was read; return the filed documents whose search words change by it."""
+    conn.execute(
+        SQL["read"],
+        {"sha256": sha256, "media_type": media_type, "extension": extension, "pages": pages,
+         "text": text, "trouble": trouble},
+    )  # fmt: skip
+    return [int(found[0]) for found in conn.execute(SQL["readers"], {"sha256": sha256})]

@@ -1,0 +1,88 @@
+"""Connections to PostgreSQL, and what its errors mean for us."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+from contextlib import contextmanager
+from typing import LiteralString, TypeVar
+
+import psycopg
+from psycopg import Connection
+from psycopg.rows import class_row
+from psycopg_pool import ConnectionPool, PoolTimeout
+
+from waka.errors import DatabaseAway
+
+Row = TypeVar("Row")
+LOCK_LISTS = 8520  #: advisory lock class: a change list that is being run or settled
+_LOST = (psycopg.OperationalError, psycopg.InterfaceError, PoolTimeout)
+
+
+def open_pool(url: str, size: int) -> ConnectionPool:
+    """Return a pool that checks a connection before it is lent, so that a restart is survived."""
+    pool = ConnectionPool(
+        url, min_size=1, max_size=size, timeout=5, open=False,
+        check=ConnectionPool.check_connection,
+        kwargs={"options": "-c statement_timeout=60000", "connect_timeout": 5},
+    )  # fmt: skip
+    pool.open()
+    return pool
+
+
+class Database:
+    """Lends connections; a lost one becomes ``DatabaseAway``."""
+
+    def __init__(self, pool: ConnectionPool) -> None:
+        self.pool = pool
+
+    @contextmanager
+    def transaction(self) -> Iterator[Connection]:
+        try:
+            with self.pool.connection() as conn:
+                yield conn
+        except _LOST as error:
+            raise DatabaseAway from error
+
+    @contextmanager
+    def working(self) -> Iterator[Connection]:
+        """Yield an autocommit connection that may hold lists by ``hold_list`` until it is given back.
+
+        A lock is the connection's: a process that dies or loses it gives its lists free.
+        """
+        try:
+            with self.pool.connection() as conn:
+                conn.autocommit = True
+                try:
+                    yield conn
+                finally:
+                    if not conn.closed and not conn.broken:
+                        conn.execute("select pg_advisory_unlock_all()")
+                        conn.autocommit = False
+        except _LOST as error:
+            raise DatabaseAway from error
+
+    def close(self) -> None:
+        self.pool.close()
+
+
+def rows(conn: Connection, query: LiteralString, args: dict[str, object], kind: type[Row]) -> list[Row]:
+    """Return the answer to a named query as values of *kind*."""
+    with conn.cursor(row_factory=class_row(kind)) as cur:
+        return cur.execute(query, args).fetchall()
+
+
+def row(conn: Connection, query: LiteralString, args: dict[str, object], kind: type[Row]) -> Row | None:
+    with conn.cursor(row_factory=class_row(kind)) as cur:
+        return cur.execute(query, args).fetchone()
+
+
+def value(conn: Connection, query: LiteralString, args: dict[str, object]) -> object:
+    """Return the first column of the first row, or None."""
+    found = conn.execute(query, args).fetchone()
+    return found[0] if found else None
+
+
+def hold_list(conn: Connection, list_id: int) -> bool:
+    """Take the sole right to move a list's files; False where another process has it."""
+    args: dict[str, object] = {"class": LOCK_LISTS, "list": list_id}
+    return bool(value(conn, "select pg_try_advisory_lock(%(class)s::int, %(list)s::int)", args))

@@ -1,0 +1,209 @@
+"""Documents: one row each, from the moment they arrive. Every question is asked for a person."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from datetime import date, datetime
+from decimal import Decimal
+from typing import Any
+
+from psycopg import Connection
+
+from waka.core.names import name_key
+
+from .database import row, rows, value
+from .sql import load
+
+SQL = load("documents")
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Record:
+    """The fields of a document as they are kept."""
+
+    kind: str | None = None
+    party: int | None = None
+    when: date | None = None
+    what: str | None = None
+    reference: str | None = None
+    amount: Decimal | None = None
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class File:
+    """What is known of a document's file."""
+
+    size: int
+    sha256: bytes
+    inode: int
+    modified_ns: int
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Document:
+    id: int
+    state: str
+    folder_id: int | None
+    folder_path: str | None
+    name: str
+    conforms: bool
+    size: int
+    sha256: bytes
+    modified_ns: int
+    kind: str | None
+    who: str | None
+    who_short: str | None
+    when: date | None
+    what: str | None
+    reference: str | None
+    amount: Decimal | None
+    added_at: datetime
+    changed_at: datetime
+    changed_by: str | None
+    arrival_path: bytes | None
+    slip: dict[str, Any] | None
+    arrival_point_id: int | None
+    arrival_point: str | None
+    media_type: str | None
+    fitting_extension: str | None
+    pages: int | None
+    trouble: str | None
+    was_read: bool
+    right: str
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Neighbour:
+    id: int
+    name: str
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Waiting:
+    """An arrival that is about to be filed."""
+
+    id: int
+    name: str
+    size: int
+    sha256: bytes
+    inode: int
+    modified_ns: int
+    path: bytes
+    slip: dict[str, Any]
+    arrival_point_id: int
+    arrival_point: str
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Filed:
+    """A filed document that is about to be moved."""
+
+    id: int
+    folder_id: int
+    name: str
+    size: int
+    sha256: bytes
+    inode: int
+    modified_ns: int
+    folder_path: str
+
+
+def add(
+    conn: Connection, *, state: str, folder: int | None, name: str, conforms: bool, file: File,
+    record: Record, person: int | None,
+) -> int:  # fmt: skip
+    """Record a new document and return its lasting number."""
+    found = value(
+        conn, SQL["add"],
+        {"state": state, "folder": folder, "name": name, "name_key": name_key(name),
+         "conforms": conforms, "person": person, **_file(file), **_record(record)},
+    )  # fmt: skip
+    assert isinstance(found, int)
+    return found
+
+
+def one(conn: Connection, number: int, person: int) -> Document | None:
+    return row(conn, SQL["one"], {"number": number, "person": person}, Document)
+
+
+def text(conn: Connection, sha256: bytes) -> str | None:
+    found = value(conn, SQL["text"], {"sha256": sha256})
+    return found if isinstance(found, str) else None
+
+
+def names_beside(conn: Connection, *, folder: int, name: str, person: int, ignore: int) -> list[str]:
+    """Return the names in *folder* that some systems could not tell from *name*."""
+    args: dict[str, object] = {
+        "folder": folder, "person": person, "keys": [name_key(name)], "except": ignore,
+    }  # fmt: skip
+    return [str(found[0]) for found in conn.execute(SQL["names_beside"], args)]
+
+
+def neighbours(
+    conn: Connection, *, folder: int, name: str, person: int, each_way: int
+) -> tuple[list[Neighbour], list[Neighbour]]:
+    """Return the documents around the spot where *name* sorts, in order: before, and from there on."""
+    args: dict[str, object] = {
+        "folder": folder, "key": name_key(name), "person": person, "limit": each_way,
+    }  # fmt: skip
+    before = rows(conn, SQL["neighbours_before"], args, Neighbour)
+    return before[::-1], rows(conn, SQL["neighbours_from"], args, Neighbour)
+
+
+def same_bytes(conn: Connection, *, sha256: bytes, number: int, person: int) -> int | None:
+    args: dict[str, object] = {"sha256": sha256, "number": number, "person": person}
+    found = value(conn, SQL["same_bytes"], args)
+    return found if isinstance(found, int) else None
+
+
+def stands_at(conn: Connection, *, folder: int, name: str, ignore: int) -> bool:
+    args: dict[str, object] = {"folder": folder, "name": name, "except": ignore}
+    return bool(value(conn, SQL["stands_at"], args))
+
+
+def file(
+    conn: Connection, *, number: int, folder: int, name: str, conforms: bool, inode: int,
+    modified_ns: int, record: Record, person: int,
+) -> None:  # fmt: skip
+    conn.execute(
+        SQL["file"],
+        {"number": number, "folder": folder, "name": name, "name_key": name_key(name),
+         "conforms": conforms, "inode": inode, "modified_ns": modified_ns, "person": person,
+         **_record(record)},
+    )  # fmt: skip
+
+
+def unfile(
+    conn: Connection, *, number: int, name: str, inode: int, modified_ns: int, person: int
+) -> None:
+    conn.execute(
+        SQL["unfile"],
+        {"number": number, "name": name, "name_key": name_key(name), "inode": inode,
+         "modified_ns": modified_ns, "person": person},
+    )  # fmt: skip
+
+
+def gone(conn: Connection, number: int) -> None:
+    conn.execute(SQL["gone"], {"number": number})
+
+
+def lock_waiting(conn: Connection, number: int, person: int) -> Waiting | None:
+    return row(conn, SQL["lock_waiting"], {"number": number, "person": person}, Waiting)
+
+
+def lock_filed(conn: Connection, number: int) -> Filed | None:
+    return row(conn, SQL["lock_filed"], {"number": number}, Filed)
+
+
+def _file(file: File) -> dict[str, object]:
+    return {
+        "size": file.size, "sha256": file.sha256, "inode": file.inode,
+        "modified_ns": file.modified_ns,
+    }  # fmt: skip
+
+
+def _record(record: Record) -> dict[str, object]:
+    return {
+        "kind": record.kind, "party": record.party, "when": record.when, "what": record.what,
+        "reference": record.reference, "amount": record.amount,
+    }  # fmt: skip

@@ -1,0 +1,62 @@
+"""The logbook: everything that happened and by whom, as far as the asking person may know it."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from datetime import datetime
+
+from psycopg import Connection
+
+from .database import rows
+from .sql import load
+
+SQL = load("logbook")
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Entry:
+    id: int
+    at: datetime
+    action: str
+    person: str | None  #: None: Waka itself, or another program
+    initials: str | None
+    document_id: int | None
+    list_id: int | None
+    from_path: str | None
+    to_path: str | None
+    reason: str | None
+    now_name: str | None
+    now_state: str | None
+    undoable: bool
+
+
+def add(
+    conn: Connection, action: str, *, number: int, person: int | None = None,
+    list_id: int | None = None, from_path: str | None = None, to_path: str | None = None,
+    from_folder: int | None = None, to_folder: int | None = None, point: int | None = None,
+    reason: str | None = None,
+) -> None:  # fmt: skip
+    conn.execute(
+        SQL["add"],
+        {"action": action, "number": number, "person": person, "list": list_id,
+         "from_path": from_path, "to_path": to_path, "from_folder": from_folder,
+         "to_folder": to_folder, "point": point, "reason": reason},
+    )  # fmt: skip
+
+
+def entries(
+    conn: Connection, *, person: int, before: int | None, number: int | None, mine: bool,
+    quiet: bool, limit: int,
+) -> list[Entry]:  # fmt: skip
+    """Return entries latest first; *quiet* leaves out mere arrivals."""
+    args: dict[str, object] = {
+        "person": person, "before": before, "number": number, "mine": mine, "quiet": quiet,
+        "limit": limit,
+    }  # fmt: skip
+    return rows(conn, SQL["entries"], args, Entry)
+
+
+def at_path(conn: Connection, path: str, person: int) -> list[int]:
+    """Return the numbers of the documents that ever stood at *path*."""
+    args: dict[str, object] = {"path": path, "person": person}
+    return [int(found[0]) for found in conn.execute(SQL["at_path"], args)]

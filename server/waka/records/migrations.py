@@ -1,0 +1,46 @@
+"""The numbered migrations, run by yoyo: plain SQL, never changed once shipped."""
+
+from __future__ import annotations
+
+from pathlib import Path
+
+import psycopg
+from psycopg import Connection, sql
+from yoyo import get_backend, read_migrations
+
+FOLDER = Path(__file__).parent / "migrations"
+
+
+def migrate(url: str) -> list[str]:
+    """Bring the database at *url* up to date and return what was applied."""
+    backend = get_backend(url.replace("postgresql://", "postgresql+psycopg://", 1))
+    try:
+        migrations = read_migrations(str(FOLDER))
+        with backend.lock():
+            todo = backend.to_apply(migrations)
+            backend.apply_migrations(todo)
+            return [migration.id for migration in todo]
+    finally:
+        backend.connection.close()
+
+
+def missing(conn: Connection) -> list[str]:
+    """Return the migrations that this program has and the database lacks."""
+    known = {path.stem for path in FOLDER.glob("*.sql")}
+    there = conn.execute("select to_regclass('_yoyo_migration')").fetchone()
+    if not there or there[0] is None:
+        return sorted(known)
+    applied = {row[0] for row in conn.execute("select migration_id from _yoyo_migration")}
+    return sorted(known - applied)
+
+
+def ensure_database(url: str, name: str, template: str | None = None) -> bool:
+    """Make database *name* over the connection *url* where there is none; return whether it was made."""
+    with psycopg.connect(url, autocommit=True) as conn:
+        if conn.execute("select from pg_database where datname = %s", (name,)).fetchone():
+            return False
+        query = sql.SQL("create database {}").format(sql.Identifier(name))
+        if template is not None:
+            query = query + sql.SQL(" template {}").format(sql.Identifier(template))
+        conn.execute(query)
+        return True

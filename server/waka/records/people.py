@@ -1,0 +1,112 @@
+"""People, their sessions, and what they may do."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+from psycopg import Connection
+from psycopg.errors import UniqueViolation
+
+from waka.errors import BadRequest
+
+from .database import row, value
+from .sql import load
+
+SQL = load("people")
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class SignIn:
+    """What is checked when somebody signs in."""
+
+    id: int
+    login: str
+    name: str
+    initials: str
+    password_hash: str
+    administrator: bool
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Person:
+    """Somebody who is signed in."""
+
+    id: int
+    login: str
+    name: str
+    initials: str
+    administrator: bool
+    csrf: str  #: what changing requests of this session must carry
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Failures:
+    by_login: int
+    by_address: int
+    seconds_since: float
+
+
+def by_login(conn: Connection, login: str) -> SignIn | None:
+    return row(conn, SQL["by_login"], {"login": login}, SignIn)
+
+
+def add(
+    conn: Connection, *, login: str, name: str, initials: str, password_hash: str, administrator: bool
+) -> int:
+    """Add a person and return the id. Raises ``BadRequest`` where the name is taken."""
+    try:
+        found = value(
+            conn, SQL["add"],
+            {"login": login, "name": name, "initials": initials, "password_hash": password_hash,
+             "administrator": administrator},
+        )  # fmt: skip
+    except UniqueViolation as error:
+        raise BadRequest(f"Somebody already signs in as “{login}”.", mend="Choose another.") from error
+    assert isinstance(found, int)
+    return found
+
+
+def by_session(conn: Connection, token_hash: bytes) -> Person | None:
+    return row(conn, SQL["by_session"], {"token_hash": token_hash}, Person)
+
+
+def add_session(conn: Connection, *, token_hash: bytes, person: int, csrf: str) -> None:
+    conn.execute(SQL["add_session"], {"token_hash": token_hash, "person": person, "csrf": csrf})
+
+
+def end_session(conn: Connection, token_hash: bytes) -> None:
+    conn.execute(SQL["end_session"], {"token_hash": token_hash})
+
+
+def recent_failures(conn: Connection, *, login: str, address: str) -> Failures:
+    found = row(conn, SQL["recent_failures"], {"login": login, "address": address}, Failures)
+    assert found is not None  # an aggregate always answers
+    return found
+
+
+def add_failure(conn: Connection, *, login: str, address: str) -> None:
+    conn.execute(SQL["add_failure"], {"login": login, "address": address})
+
+
+def clear_failures(conn: Connection, *, login: str, address: str) -> None:
+    conn.execute(SQL["clear_failures"], {"login": login, "address": address})
+
+
+def grant(conn: Connection, *, access: int, person: int, right: str) -> None:
+    conn.execute(SQL["grant"], {"access": access, "person": person, "right": right})
+
+
+def grant_arrival_point(conn: Connection, *, point: int, person: int) -> None:
+    conn.execute(SQL["grant_arrival_point"], {"point": point, "person": person})
+
+
+def filers(conn: Connection) -> list[int]:
+    return [int(found[0]) for found in conn.execute(SQL["filers"])]
+
+
+def may_file_anywhere(conn: Connection, person: int) -> bool:
+    return bool(value(conn, SQL["may_file_anywhere"], {"person": person}))
+
+
+def grant_all_arrival_points(conn: Connection, person: int) -> None:
+    conn.execute(SQL["grant_all_arrival_points"], {"person": person})

@@ -1,0 +1,100 @@
+-- name: add
+-- A document gets its lasting number here, once.
+insert into document (state, folder_id, name, name_key, conforms, size, sha256, inode, modified_ns,
+                      kind, party_id, "when", what, reference, amount, added_by, changed_by)
+values (%(state)s, %(folder)s, %(name)s, %(name_key)s, %(conforms)s, %(size)s, %(sha256)s, %(inode)s,
+        %(modified_ns)s, %(kind)s, %(party)s, %(when)s, %(what)s, %(reference)s, %(amount)s,
+        %(person)s, %(person)s)
+returning id
+
+-- name: one
+-- A document by number, where this person may see the folder it is in or the point it came in by.
+select d.id, d.state, d.folder_id, case when d.state = 'filed' then folder_path(d.folder_id) end as folder_path,
+       d.name, d.conforms, d.size, d.sha256, d.modified_ns, d.kind, p.name as who, p.short as who_short,
+       d."when", d.what, d.reference, d.amount, d.added_at, d.changed_at, c.initials as changed_by,
+       a.path as arrival_path, a.slip, ap.id as arrival_point_id, ap.name as arrival_point,
+       t.media_type, t.extension as fitting_extension, t.pages, t.trouble, t.read_at is not null as was_read,
+       coalesce(s."right", 'filer') as "right"
+from document d
+left join folder f on f.id = d.folder_id
+left join sight s on s.access_id = f.access_id and s.person_id = %(person)s
+left join arrival a on a.document_id = d.id
+left join arrival_point ap on ap.id = a.arrival_point_id
+left join arrival_point_sight aps on aps.arrival_point_id = ap.id and aps.person_id = %(person)s
+left join party p on p.id = d.party_id
+left join person c on c.id = d.changed_by
+left join content t on t.sha256 = d.sha256
+where d.id = %(number)s
+  and (d.state = 'filed' and s.person_id is not null or d.state = 'waiting' and aps.person_id is not null)
+
+-- name: text
+select text from content where sha256 = %(sha256)s
+
+-- name: names_beside
+-- Names in a folder that this person may see, for twins and collisions.
+select d.name from document d
+join folder f on f.id = d.folder_id
+join sight s on s.access_id = f.access_id and s.person_id = %(person)s
+where d.folder_id = %(folder)s and d.state = 'filed' and d.name_key = any(%(keys)s) and d.id <> %(except)s
+
+-- name: neighbours_before
+-- The documents that sort just before a name in its folder, nearest first.
+select d.id, d.name from document d
+join folder f on f.id = d.folder_id
+join sight s on s.access_id = f.access_id and s.person_id = %(person)s
+where d.folder_id = %(folder)s and d.state = 'filed' and d.name_key < %(key)s
+order by d.name_key desc, d.id desc limit %(limit)s
+
+-- name: neighbours_from
+-- The documents that sort at or after a name in its folder.
+select d.id, d.name from document d
+join folder f on f.id = d.folder_id
+join sight s on s.access_id = f.access_id and s.person_id = %(person)s
+where d.folder_id = %(folder)s and d.state = 'filed' and d.name_key >= %(key)s
+order by d.name_key, d.id limit %(limit)s
+
+-- name: same_bytes
+-- A filed document with the very same bytes, where this person may see it.
+select d.id from document d
+join folder f on f.id = d.folder_id
+join sight s on s.access_id = f.access_id and s.person_id = %(person)s
+where d.sha256 = %(sha256)s and d.state = 'filed' and d.size > 0 and d.id <> %(number)s
+order by d.id limit 1
+
+-- name: stands_at
+-- Whether the records know a document of this name in this folder, whoever asks.
+select exists (select from document where folder_id = %(folder)s and name = %(name)s
+               and state = 'filed' and id <> %(except)s)
+
+-- name: file
+-- The record of a document that now stands in the drive.
+update document set state = 'filed', folder_id = %(folder)s, name = %(name)s, name_key = %(name_key)s,
+    conforms = %(conforms)s, inode = %(inode)s, modified_ns = %(modified_ns)s, kind = %(kind)s,
+    party_id = %(party)s, "when" = %(when)s, what = %(what)s, reference = %(reference)s,
+    amount = %(amount)s, changed_at = now(), changed_by = %(person)s
+where id = %(number)s
+
+-- name: unfile
+-- The record of a document that is back on the desk; its fields go back to the slip.
+update document set state = 'waiting', folder_id = null, name = %(name)s, name_key = %(name_key)s,
+    conforms = false, inode = %(inode)s, modified_ns = %(modified_ns)s, kind = null, party_id = null,
+    "when" = null, what = null, reference = null, amount = null, changed_at = now(), changed_by = %(person)s
+where id = %(number)s
+
+-- name: gone
+update document set state = 'gone', folder_id = null, changed_at = now() where id = %(number)s
+
+-- name: lock_waiting
+-- An arrival, held until the transaction ends, with what is needed to move it.
+select d.id, d.name, d.size, d.sha256, d.inode, d.modified_ns, a.path, a.slip, a.arrival_point_id,
+       ap.name as arrival_point
+from document d
+join arrival a on a.document_id = d.id
+join arrival_point ap on ap.id = a.arrival_point_id
+join arrival_point_sight aps on aps.arrival_point_id = a.arrival_point_id and aps.person_id = %(person)s
+where d.id = %(number)s and d.state = 'waiting'
+for update of d
+
+-- name: lock_filed
+select d.id, d.folder_id, d.name, d.size, d.sha256, d.inode, d.modified_ns, folder_path(d.folder_id) as folder_path
+from document d where d.id = %(number)s and d.state = 'filed' for update of d

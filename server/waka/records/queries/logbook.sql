@@ -1,0 +1,50 @@
+-- name: add
+insert into logbook (person_id, action, document_id, list_id, from_path, to_path, from_folder_id,
+                     to_folder_id, arrival_point_id, reason)
+values (%(person)s, %(action)s, %(number)s, %(list)s, %(from_path)s, %(to_path)s, %(from_folder)s,
+        %(to_folder)s, %(point)s, %(reason)s)
+
+-- name: entries
+-- What happened, latest first, as far as this person may see every end of it.
+select l.id, l.at, l.action, pe.name as person, pe.initials, l.document_id, l.list_id, l.from_path, l.to_path,
+       l.reason,
+       case when nowf.person_id is not null or nowa.person_id is not null then d.name end as now_name, d.state as now_state,
+       (l.action = 'filed' and cl.undone_by is null and cl.state = 'done' and d.state = 'filed'
+        and rt."right" in ('filer', 'keeper')
+        and not exists (select from logbook later where later.document_id = l.document_id and later.id > l.id))
+        as undoable
+from logbook l
+left join person pe on pe.id = l.person_id
+left join document d on d.id = l.document_id
+left join change_list cl on cl.id = l.list_id
+left join folder tf on tf.id = l.to_folder_id
+left join sight rt on rt.access_id = tf.access_id and rt.person_id = %(person)s
+left join folder df on df.id = d.folder_id
+left join sight nowf on nowf.access_id = df.access_id and nowf.person_id = %(person)s
+left join arrival da on da.document_id = d.id
+left join arrival_point_sight nowa on nowa.arrival_point_id = da.arrival_point_id and nowa.person_id = %(person)s
+where (l.from_folder_id is null or exists (select from folder f join sight s on s.access_id = f.access_id
+           where f.id = l.from_folder_id and s.person_id = %(person)s))
+  and (l.to_folder_id is null or exists (select from folder f join sight s on s.access_id = f.access_id
+           where f.id = l.to_folder_id and s.person_id = %(person)s))
+  and (l.from_folder_id is not null or l.to_folder_id is not null or exists (
+           select from arrival_point_sight a where a.arrival_point_id = l.arrival_point_id
+           and a.person_id = %(person)s))
+  and (%(before)s::bigint is null or l.id < %(before)s)
+  and (%(number)s::bigint is null or l.document_id = %(number)s)
+  and (not %(mine)s or l.person_id = %(person)s)
+  and (not %(quiet)s or l.action not in ('arrived', 'taken_in'))
+order by l.id desc limit %(limit)s
+
+-- name: at_path
+-- The documents that ever stood at a path, latest first, where this person may see where they are now.
+select distinct on (l.document_id) l.document_id as id, l.at
+from logbook l
+join document d on d.id = l.document_id
+left join folder f on f.id = d.folder_id
+left join sight s on s.access_id = f.access_id and s.person_id = %(person)s
+left join arrival a on a.document_id = d.id
+left join arrival_point_sight aps on aps.arrival_point_id = a.arrival_point_id and aps.person_id = %(person)s
+where (l.from_path = %(path)s or l.to_path = %(path)s)
+  and (s.person_id is not null or aps.person_id is not null)
+order by l.document_id, l.id desc

@@ -1,0 +1,21 @@
+-- name: pattern
+select text, joiner, letter_case, transliterate, longest from name_pattern order by id desc limit 1
+
+-- name: parties
+select p.id, p.name, p.short,
+       coalesce(array_agg(s.spelling) filter (where s.spelling is not null), '{}') as spellings
+from party p left join party_spelling s on s.party_id = p.id group by p.id order by p.name_key
+
+-- name: add_party
+insert into party (name, name_key, short) values (%(name)s, %(name_key)s, %(short)s)
+on conflict (name_key) do update set short = coalesce(party.short, excluded.short) returning id
+
+-- name: short_taken_by
+select name from party where short = %(short)s
+
+-- name: add_spelling
+insert into party_spelling (spelling_key, spelling, party_id)
+values (%(spelling_key)s, %(spelling)s, %(party)s) on conflict do nothing
+
+-- name: kinds
+select code, label from kind order by position, code

@@ -1,0 +1,54 @@
+-- name: by_login
+-- The person who may sign in with this name; nobody who was switched off.
+select id, login, name, initials, password_hash, administrator from person
+where lower(login) = lower(%(login)s) and ended_at is null
+
+-- name: add
+insert into person (login, name, initials, password_hash, administrator)
+values (%(login)s, %(name)s, %(initials)s, %(password_hash)s, %(administrator)s) returning id
+
+-- name: by_session
+-- Who a cookie belongs to; sessions end after twelve hours without use, or after 14 days.
+update session s set seen_at = now()
+from person p
+where s.token_hash = %(token_hash)s and p.id = s.person_id and p.ended_at is null
+  and s.seen_at > now() - interval '12 hours' and s.created_at > now() - interval '14 days'
+returning p.id, p.login, p.name, p.initials, p.administrator, s.csrf
+
+-- name: add_session
+insert into session (token_hash, person_id, csrf) values (%(token_hash)s, %(person)s, %(csrf)s)
+
+-- name: end_session
+delete from session where token_hash = %(token_hash)s
+
+-- name: recent_failures
+-- Failed tries of the last 15 minutes, by this name from this address, and by this address at all.
+select count(*) filter (where lower(login) = lower(%(login)s)) as by_login, count(*) as by_address,
+       coalesce(extract(epoch from now() - max(at)), 1e9)::float8 as seconds_since
+from sign_in_failure where at > now() - interval '15 minutes' and address = %(address)s
+
+-- name: add_failure
+insert into sign_in_failure (login, address) values (%(login)s, %(address)s)
+
+-- name: clear_failures
+delete from sign_in_failure where (lower(login) = lower(%(login)s) and address = %(address)s)
+   or at < now() - interval '1 day'
+
+-- name: grant
+insert into sight (access_id, person_id, "right") values (%(access)s, %(person)s, %(right)s)
+on conflict (person_id, access_id) do update set "right" = excluded."right"
+
+-- name: grant_arrival_point
+insert into arrival_point_sight (arrival_point_id, person_id) values (%(point)s, %(person)s)
+on conflict do nothing
+
+-- name: filers
+-- Everybody who may file somewhere, and so sees what arrives.
+select distinct person_id as id from sight where "right" in ('filer', 'keeper')
+
+-- name: may_file_anywhere
+select exists (select from sight where person_id = %(person)s and "right" in ('filer', 'keeper'))
+
+-- name: grant_all_arrival_points
+insert into arrival_point_sight (arrival_point_id, person_id) select id, %(person)s from arrival_point
+on conflict do nothing

@@ -1,0 +1,39 @@
+-- name: source
+-- What the search words of some filed documents are made of.
+select d.id, d.name, coalesce(p.name, '') || ' ' || coalesce(p.short, '') || ' ' || coalesce(d.what, '')
+       || ' ' || coalesce(d.reference, '') || ' ' || coalesce(k.label, '') as fields,
+       coalesce(t.text, '') as text
+from document d
+left join party p on p.id = d.party_id left join kind k on k.code = d.kind
+left join content t on t.sha256 = d.sha256
+where d.id = any(%(numbers)s) and d.state = 'filed'
+
+-- name: set
+insert into document_search (document_id, name, words)
+values (%(number)s, %(name)s, setweight(to_tsvector('simple', %(name)s), 'A')
+    || setweight(to_tsvector('simple', %(fields)s), 'B') || setweight(to_tsvector('simple', %(text)s), 'C'))
+on conflict (document_id) do update set name = excluded.name, words = excluded.words
+
+-- name: remove
+delete from document_search where document_id = %(number)s
+
+-- name: find
+-- Filed documents that have every word, in the name anywhere, else as a word's beginning; best first.
+with asked as (select unnest(%(words)s::text[]) as word),
+hit as (
+    select ds.document_id, ds.words, ds.name,
+           (select count(*) from asked a where ds.name like '%%' || a.word || '%%') as in_name
+    from document_search ds
+    where {every}
+)
+select d.id, d.name, d.conforms, d.folder_id, folder_path(d.folder_id) as folder_path, p.name as who, d."when",
+       d.kind, d.what, d.reference, d.amount, d.size, d.changed_at, left(t.text, 300000) as text,
+       hit.in_name::float8 * 2 + ts_rank(array[0.1, 0.3, 0.6, 1.0]::real[], hit.words, %(query)s::tsquery) as rank
+from hit
+join document d on d.id = hit.document_id and d.state = 'filed'
+join folder f on f.id = d.folder_id
+join sight s on s.access_id = f.access_id and s.person_id = %(person)s
+left join party p on p.id = d.party_id
+left join content t on t.sha256 = d.sha256
+order by rank desc, d."when" desc nulls last, d.id desc
+limit %(limit)s

@@ -1,0 +1,66 @@
+"""The search index: names by any part, fields and text by words and their beginnings."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from dataclasses import dataclass
+from datetime import date, datetime
+from decimal import Decimal
+
+from psycopg import Connection, sql
+from psycopg.rows import class_row
+
+from waka.core.finding.words import folded, indexed
+
+from .sql import load
+
+SQL = load("search")
+MOST_FOUND = 200
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Hit:
+    id: int
+    name: str
+    conforms: bool
+    folder_id: int
+    folder_path: str
+    who: str | None
+    when: date | None
+    kind: str | None
+    what: str | None
+    reference: str | None
+    amount: Decimal | None
+    size: int
+    changed_at: datetime
+    text: str | None
+    rank: float
+
+
+def refresh(conn: Connection, numbers: Sequence[int]) -> None:
+    """Make the search words of some filed documents anew."""
+    for number, name, fields, text in conn.execute(SQL["source"], {"numbers": list(numbers)}):
+        conn.execute(
+            SQL["set"],
+            {"number": number, "name": folded(name), "fields": indexed(fields), "text": indexed(text)},
+        )
+
+
+def remove(conn: Connection, number: int) -> None:
+    conn.execute(SQL["remove"], {"number": number})
+
+
+def find(conn: Connection, *, words: Sequence[str], person: int) -> list[Hit]:
+    """Return the best documents that have all of *words*, which are folded."""
+    one = sql.SQL("(ds.name like {part} or ds.words @@ {begin}::tsquery)")
+    every = sql.SQL(" and ").join(
+        one.format(part=sql.Literal(f"%{word}%"), begin=sql.Literal(f"'{word}':*"))
+        for word in words
+    )
+    query = sql.SQL(SQL["find"]).format(every=every)
+    args: dict[str, object] = {
+        "words": list(words), "person": person, "limit": MOST_FOUND,
+        "query": " | ".join(f"'{word}':*" for word in words),
+    }  # fmt: skip
+    with conn.cursor(row_factory=class_row(Hit)) as cur:
+        return cur.execute(query, args).fetchall()

@@ -1,0 +1,22 @@
+"""Named queries, read from the ``queries`` folder once.
+
+A file holds ``-- name: find_one`` lines, each followed by a comment that says what the query is for.
+"""
+
+from __future__ import annotations
+
+import re
+from pathlib import Path
+from typing import LiteralString, cast
+
+_NAME = re.compile(r"^-- name: (\w+)\n", re.MULTILINE)
+
+
+def load(file: str) -> dict[str, LiteralString]:
+    """Return the queries of *file* by name. They are part of the program, so literal to psycopg."""
+    text = (Path(__file__).parent / "queries" / f"{file}.sql").read_text()
+    _, *pieces = _NAME.split(text)
+    return {
+        name: cast(LiteralString, body.strip())
+        for name, body in zip(pieces[::2], pieces[1::2], strict=True)
+    }

@@ -1,0 +1,44 @@
+"""The background worker: settles what was interrupted, takes arrivals, reads what is new.
+
+Any number of runners may run: settling holds a list's lock, an arrival's path is unique, and reading
+the same bytes twice does no harm.
+"""
+
+from __future__ import annotations
+
+import threading
+
+import structlog
+
+from waka.errors import DatabaseAway, WakaError
+from waka.work import engine, looking
+from waka.work.arriving import Sweeper
+from waka.work.deps import Deps
+
+log = structlog.get_logger()
+SWEEP_SECONDS = 0.7
+READS_PER_ROUND = 5
+
+
+def run(deps: Deps, stop: threading.Event) -> None:
+    """Work until *stop* is set. Trouble is logged and tried again; nothing ends the loop but *stop*."""
+    sweeper = Sweeper(deps, deps.settings.settle_seconds)
+    skip: set[bytes] = set()
+    while not stop.is_set():
+        busy = False
+        try:
+            engine.settle_all(deps)
+            sweeper.sweep()
+            for _ in range(READS_PER_ROUND):
+                busy = not stop.is_set() and looking.read_next(deps, skip)
+                if not busy:
+                    skip.clear()
+                    break
+        except DatabaseAway:
+            log.warning("database_away", place="runner")
+            stop.wait(2)
+        except (WakaError, OSError) as error:
+            log.error("runner_trouble", error=str(error))
+            stop.wait(5)
+        if not busy:
+            stop.wait(SWEEP_SECONDS)

@@ -1,0 +1,77 @@
+"""The web application, made anew for each process and test."""
+
+from __future__ import annotations
+
+from typing import Any
+
+from flask import Response, g, jsonify, request, send_from_directory
+from flask_openapi3 import Info, OpenAPI
+
+from waka import __version__
+from waka.errors import NotFound
+from waka.work.deps import Deps
+
+from . import desk, door, entrance, find, folders, problems
+from .schemas import Problem
+
+INFO = Info(title="Waka", version=__version__, description="Filing for a team's shared drive.")
+
+
+def create_app(deps: Deps) -> OpenAPI:
+    """Return the application on *deps*."""
+    app = OpenAPI(
+        __name__, info=INFO, doc_ui=False, static_folder=None,
+        validation_error_callback=problems.invalid, validation_error_model=Problem,
+    )  # fmt: skip
+    app.extensions["waka"] = deps
+    app.json.sort_keys = False  # type: ignore[attr-defined]
+    door.register(app)
+    problems.register(app)
+    for place in (entrance, desk, folders, find):
+        app.register_api(place.bp)
+    _serve_interface(app, deps)
+    return app
+
+
+def document(app: OpenAPI) -> dict[str, Any]:
+    """Return the OpenAPI document of the API."""
+    found: dict[str, Any] = app.api_doc
+    for path in found["paths"].values():
+        for operation in path.values():
+            for answer in operation["responses"].values():
+                _name_problem_type(answer.get("content", {}))
+    return found
+
+
+def _name_problem_type(content: dict[str, Any]) -> None:
+    told = content.get("application/json")
+    if told and str(told["schema"].get("$ref", "")).endswith("/Problem"):
+        content[problems.MEDIA_TYPE] = content.pop("application/json")
+
+
+def _serve_interface(app: OpenAPI, deps: Deps) -> None:
+    root = deps.settings.interface
+
+    @app.route("/api/openapi.json")
+    def openapi() -> Response:
+        return jsonify(document(app))
+
+    @app.route("/assets/<path:name>")
+    def assets(name: str) -> Response:
+        answer = send_from_directory(root / "assets", name)
+        answer.headers["Cache-Control"] = "public, max-age=31536000, immutable"
+        return answer
+
+    @app.route("/", defaults={"path": ""})
+    @app.route("/<path:path>")
+    def page(path: str) -> Response:
+        if path.startswith("api/") or request.method != "GET":
+            raise NotFound("This address")
+        shell = root / "index.html"
+        if not shell.exists():
+            raise NotFound("The built interface (npm run build)")
+        # the nonce lets the style sheets that the interface makes for itself through the policy
+        html = shell.read_text().replace("__NONCE__", g.nonce)
+        answer = Response(html, mimetype="text/html")
+        answer.headers["Cache-Control"] = "no-store"
+        return answer

@@ -1,0 +1,91 @@
+"""Who comes in: sessions, forged requests, request ids, and the headers that every answer carries."""
+
+from __future__ import annotations
+
+import secrets
+import time
+from collections.abc import Callable
+from functools import wraps
+from typing import Any, ParamSpec, TypeVar
+
+import structlog
+from flask import Flask, Response, current_app, g, request
+from pydantic import BaseModel
+
+from waka.errors import ForgedRequest
+from waka.records.people import Person
+from waka.work import signing_in
+from waka.work.deps import Deps
+
+log = structlog.get_logger()
+COOKIE = "waka_session"
+CSRF_HEADER = "X-Waka-CSRF"
+P = ParamSpec("P")
+R = TypeVar("R")
+Responses = dict[str | int, type[BaseModel] | dict[Any, Any] | None]
+
+
+def deps() -> Deps:
+    found: Deps = current_app.extensions["waka"]
+    return found
+
+
+def person() -> Person:
+    """Return who asks. Only inside a view that is ``signed_in``."""
+    found: Person = g.person
+    return found
+
+
+def signed_in(view: Callable[P, R]) -> Callable[P, R]:
+    """Let only a signed-in person in, and a change only from Waka's own page."""
+
+    @wraps(view)
+    def guarded(*args: P.args, **kwargs: P.kwargs) -> R:
+        g.person = signing_in.who(deps(), request.cookies.get(COOKIE))
+        if request.method not in ("GET", "HEAD") and not secrets.compare_digest(
+            request.headers.get(CSRF_HEADER, "").encode(), g.person.csrf.encode()
+        ):
+            raise ForgedRequest
+        return view(*args, **kwargs)
+
+    return guarded
+
+
+def reply(model: BaseModel, status: int = 200) -> Response:
+    return Response(model.model_dump_json(), status=status, mimetype="application/json")
+
+
+def register(app: Flask) -> None:
+    @app.before_request
+    def _begin() -> None:
+        g.request_id = secrets.token_hex(5)
+        g.started = time.perf_counter()
+        g.nonce = secrets.token_urlsafe(16)
+        structlog.contextvars.clear_contextvars()
+        structlog.contextvars.bind_contextvars(request_id=g.request_id)
+
+    @app.after_request
+    def _end(answer: Response) -> Response:
+        headers = answer.headers
+        headers.setdefault("Content-Security-Policy", policy(g.nonce))
+        headers["X-Content-Type-Options"] = "nosniff"
+        headers["Referrer-Policy"] = "same-origin"
+        headers["Cross-Origin-Opener-Policy"] = "same-origin"
+        headers["Cross-Origin-Resource-Policy"] = "same-origin"
+        headers["X-Request-Id"] = g.request_id
+        if request.path.startswith("/api/") and "Cache-Control" not in headers:
+            headers["Cache-Control"] = "no-store"
+        if not request.path.startswith("/assets/"):
+            took = round((time.perf_counter() - g.started) * 1000, 1)
+            log.info("request", method=request.method, path=request.path,
+                     status=answer.status_code, ms=took)  # fmt: skip
+        return answer
+
+
+def policy(nonce: str) -> str:
+    """Return the Content-Security-Policy: nothing but our own files, and styles we made ourselves."""
+    return (
+        "default-src 'none'; script-src 'self'; connect-src 'self'; img-src 'self' data: blob:; "
+        f"font-src 'self'; style-src 'self' 'nonce-{nonce}'; base-uri 'none'; form-action 'self'; "
+        "frame-ancestors 'none'"
+    )

@@ -1,0 +1,67 @@
+"""Find and the logbook."""
+
+from __future__ import annotations
+
+from flask import Response
+from flask_openapi3 import APIBlueprint
+
+from waka.work import filing, finding
+
+from . import schemas as s
+from .door import deps, person, reply, signed_in
+
+bp = APIBlueprint("find", __name__, url_prefix="/api")
+
+
+@bp.get("/find", responses={200: s.Finds, 401: s.Problem, 422: s.Problem, 503: s.Problem})
+@signed_in
+def find(query: s.FindQuery) -> Response:
+    """Names by any part, fields and text by words and their beginnings; best first."""
+    finds = finding.find(deps(), person().id, query.q)
+    found = [
+        s.Found(
+            number=f.hit.id, name=f.hit.name, folder=f.hit.folder_id,
+            segments=[s.Segment.model_validate(x) for x in f.segments],
+            marked_name=[s.Piece.model_validate(x) for x in f.marked_name],
+            snippet=[s.Piece.model_validate(x) for x in f.snippet],
+            folder_path=f.hit.folder_path, who=f.hit.who, when=f.hit.when, kind=f.hit.kind,
+            what=f.hit.what, reference=f.hit.reference, amount=f.hit.amount, size=f.hit.size,
+            changed_at=f.hit.changed_at,
+        )
+        for f in finds.found
+    ]  # fmt: skip
+    return reply(s.Finds(words=list(finds.words), found=found, is_cut=finds.is_cut))
+
+
+@bp.get("/logbook", responses={200: s.Logbook, 401: s.Problem, 422: s.Problem, 503: s.Problem})
+@signed_in
+def logbook(query: s.LogbookQuery) -> Response:
+    """What happened, latest first."""
+    entries = finding.entries(
+        deps(), person().id, before=query.before, number=query.number, mine=query.mine,
+        quiet=query.quiet,
+    )  # fmt: skip
+    following = entries[-1].id if len(entries) == 100 else None
+    return reply(s.Logbook(entries=[s.Entry.model_validate(e) for e in entries], next=following))
+
+
+@bp.get("/old-path", responses={200: s.OldPath, 401: s.Problem, 422: s.Problem, 503: s.Problem})
+@signed_in
+def old_path(query: s.PathQuery) -> Response:
+    """The documents that ever stood at a path, as they are now."""
+    found = finding.at_path(deps(), person().id, query.path)
+    places = [
+        s.Place(number=d.id, name=d.name, folder_path=d.folder_path, state=d.state) for d in found
+    ]
+    return reply(s.OldPath(documents=places))
+
+
+@bp.post(
+    "/changes/<int:list_id>/undo",
+    responses={200: s.Outcome, 401: s.Problem, 403: s.Problem, 404: s.Problem, 409: s.Problem,
+               422: s.Problem, 503: s.Problem},
+)  # fmt: skip
+@signed_in
+def undo(path: s.ListPath) -> Response:
+    """Put what a change list filed back on the desk."""
+    return reply(s.Outcome.model_validate(filing.undo(deps(), person().id, path.list_id)))

@@ -1,0 +1,151 @@
+"""New documents: uploads, and what other programs leave in the arrivals folder.
+
+A file that appears in the folder is taken once its size and time have stood still, so that a scanner
+or a copy that is still writing is left in peace. Taking means giving it a number; the file stays where
+it is until somebody files it.
+"""
+
+from __future__ import annotations
+
+import time
+from collections.abc import Iterable
+from dataclasses import dataclass, field
+
+import structlog
+from psycopg import Connection
+
+from waka.drive.incoming import receive, walk
+from waka.drive.tree import FileStat, shown
+from waka.errors import NotAllowed, UnsafePath
+from waka.records import arrivals, contents, documents, logbook, people
+from waka.records.documents import File, Record
+
+from .deps import Deps
+
+log = structlog.get_logger()
+UPLOADS = b"Uploads"
+LOOSE = "Drop folder"  #: the arrival point for what lies at the top of the arrivals folder
+
+
+@dataclass
+class Sweeper:
+    """Remembers how each new file looked, from one sweep to the next."""
+
+    deps: Deps
+    settle_seconds: float
+    _seen: dict[bytes, tuple[FileStat, float]] = field(default_factory=dict)
+
+    def sweep(self) -> int:
+        """Look through the arrivals folder once; return how many arrivals were taken."""
+        found = list(walk(self.deps.arrivals))
+        with self.deps.db.transaction() as conn:
+            known = {arrival.path: arrival for arrival in arrivals.known(conn)}
+            moving = arrivals.in_motion(conn)
+            arrivals.set_notices(
+                conn, [(f.path, shown(f.path), f.reason) for f in found if f.reason]
+            )
+        files = {f.path: f.stat for f in found if f.stat is not None and f.path not in moving}
+        self._seen = {path: seen for path, seen in self._seen.items() if path in files}
+        taken = 0
+        for path, stat in files.items():
+            record = known.get(path)
+            same = record is not None and _is_same(record, stat)
+            if not same and self._has_settled(path, stat):
+                taken += self._take(path, stat, record)
+        for path, record in known.items():
+            if path not in files and path not in moving:
+                self._gone(record)
+        return taken
+
+    def _has_settled(self, path: bytes, stat: FileStat) -> bool:
+        now = time.monotonic()
+        before, since = self._seen.get(path, (None, now))
+        if before != stat:
+            self._seen[path] = (stat, now)
+            since = now
+        return now - since >= self.settle_seconds
+
+    def _take(self, path: bytes, stat: FileStat, record: arrivals.Known | None) -> int:
+        try:
+            digest = self.deps.arrivals.sha256(path)
+        except (FileNotFoundError, UnsafePath, PermissionError) as error:
+            log.warning("arrival_unreadable", path=shown(path), error=str(error))
+            return 0
+        if self.deps.arrivals.stat(path) != stat:
+            return 0  # it changed while it was read: it has not settled after all
+        file = File(
+            size=stat.size, sha256=digest, inode=stat.inode, modified_ns=stat.modified_ns
+        )
+        with self.deps.db.transaction() as conn:
+            contents.add(conn, digest, stat.size)
+            if record is not None:
+                arrivals.replace_file(conn, record.id, file)
+                logbook.add(
+                    conn, "changed_outside", number=record.id, from_path=shown(path),
+                    point=record.arrival_point_id,
+                )  # fmt: skip
+                return 0
+            return int(_register(conn, path, file, person=None) is not None)
+
+    def _gone(self, record: arrivals.Known) -> None:
+        with self.deps.db.transaction() as conn:
+            # asked again under the document's lock: it may have been filed since the sweep began
+            if record.id not in {known.id for known in arrivals.known(conn)}:
+                return
+            documents.gone(conn, record.id)
+            arrivals.remove(conn, record.id)
+            logbook.add(
+                conn, "gone", number=record.id, from_path=shown(record.path),
+                point=record.arrival_point_id, reason="another program removed or moved the file",
+            )  # fmt: skip
+
+
+def _is_same(known: arrivals.Known, stat: FileStat) -> bool:
+    return (known.size, known.inode, known.modified_ns) == (
+        stat.size, stat.inode, stat.modified_ns,
+    )  # fmt: skip
+
+
+def _register(conn: Connection, path: bytes, file: File, person: int | None) -> int | None:
+    """Give the file at *path* its number; None where it already has one."""
+    if arrivals.at_path(conn, path) is not None:
+        return None
+    head, slash, _ = path.partition(b"/")
+    point, is_new = arrivals.point(conn, head if slash else b"", shown(head) if slash else LOOSE)
+    if is_new:
+        for filer in people.filers(conn):
+            people.grant_arrival_point(conn, point=point, person=filer)
+    name = shown(path.rpartition(b"/")[2])
+    number = documents.add(
+        conn, state="waiting", folder=None, name=name, conforms=False, file=file,
+        record=Record(), person=person,
+    )  # fmt: skip
+    if not arrivals.add(conn, number=number, point=point, path=path, slip={}):
+        conn.rollback()  # another process was quicker: its number holds
+        return None
+    logbook.add(conn, "arrived", number=number, person=person, to_path=shown(path), point=point)
+    return number
+
+
+def upload(
+    deps: Deps, person: int, name: str, chunks: Iterable[bytes], expected: int | None
+) -> int:
+    """Take an upload in and return its number. Raises ``NotAllowed`` and as ``receive`` does."""
+    with deps.db.transaction() as conn:
+        if not people.may_file_anywhere(conn, person):
+            raise NotAllowed("You may look things up here, but not hand in documents.")
+    received = receive(
+        deps.arrivals, UPLOADS, name, chunks, expected, deps.settings.max_upload_bytes
+    )
+    file = File(
+        size=received.stat.size, sha256=received.sha256, inode=received.stat.inode,
+        modified_ns=received.stat.modified_ns,
+    )  # fmt: skip
+    with deps.db.transaction() as conn:
+        contents.add(conn, file.sha256, file.size)
+        number = _register(conn, received.path, file, person)
+        if number is None:
+            number = arrivals.at_path(conn, received.path)
+    assert number is not None
+    return number
+

@@ -1,0 +1,38 @@
+"""What a use-case works with, put together once at start."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+from waka.drive.tree import OWN, Tree
+from waka.reading.reader import Reader
+from waka.records.database import Database, open_pool
+from waka.settings import Settings
+
+INCOMING = b".incoming"
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Deps:
+    db: Database
+    drive: Tree
+    arrivals: Tree
+    reader: Reader
+    settings: Settings
+
+
+def assemble(settings: Settings, database_url: str, connections: int = 8) -> Deps:
+    """Return the parts for one process. Makes the roots where they are missing."""
+    drive = Tree(settings.drive, OWN + b"/work")
+    arrivals = Tree(settings.arrivals, INCOMING)
+    drive.prepare()
+    arrivals.prepare()
+    return Deps(
+        db=Database(open_pool(database_url, connections)), drive=drive, arrivals=arrivals,
+        reader=Reader(), settings=settings,
+    )  # fmt: skip
+
+
+def close(deps: Deps) -> None:
+    deps.reader.close()
+    deps.db.close()

@@ -1,0 +1,142 @@
+"""Looking at a document: its pages, its text, its bytes; and reading what has not been read yet."""
+
+from __future__ import annotations
+
+import hashlib
+import os
+from collections.abc import Iterator
+from contextlib import contextmanager
+from dataclasses import dataclass
+from io import BufferedReader
+from pathlib import Path
+
+import structlog
+
+from waka.drive.tree import Tree
+from waka.errors import NotFound, SourceGone, Unreadable, UnsafePath
+from waka.reading.reader import TROUBLES
+from waka.records import contents, documents, search
+from waka.records.contents import Unread
+from waka.records.documents import Document
+
+from .deps import Deps
+
+log = structlog.get_logger()
+WIDTHS = (480, 960, 1440, 2160)  #: pictures are made in few sizes, so that they are made once
+MOST_SHOWN_TEXT = 400_000  #: characters of a text shown as a page
+
+
+@dataclass(frozen=True, slots=True)
+class Shown:
+    """A page as a picture, and what it can be cached by."""
+
+    png: bytes
+    tag: str
+
+
+def find(deps: Deps, person: int, number: int) -> Document:
+    """Return document *number*. Raises ``NotFound`` alike for what is hidden and what is not there."""
+    with deps.db.transaction() as conn:
+        document = documents.one(conn, number, person)
+    if document is None:
+        raise NotFound(f"No. {number}")
+    return document
+
+
+def page(deps: Deps, person: int, number: int, page: int, width: int) -> Shown:
+    """Return a page as PNG. Raises ``NotFound``, ``Unreadable``, ``SourceGone``."""
+    document = find(deps, person, number)
+    if document.trouble:
+        raise Unreadable(document.trouble, TROUBLES[document.trouble])
+    if not document.pages or not 1 <= page <= document.pages:
+        raise NotFound(f"Page {page} of No. {number}")
+    size = next((w for w in WIDTHS if w >= width), WIDTHS[-1])
+    digest = document.sha256.hex()
+    tag = f"{digest[:32]}-{page}-{size}"
+    kept = deps.settings.home / "cache" / "pages" / digest[:2] / digest / f"{page}-{size}.png"
+    if kept.exists():
+        return Shown(kept.read_bytes(), tag)
+    path = _whole_path(deps, document)
+    png = deps.reader.page(path, document.media_type or "", page, size)
+    _keep(kept, png)
+    return Shown(png, tag)
+
+
+def _keep(path: Path, data: bytes) -> None:
+    path.parent.mkdir(parents=True, exist_ok=True)
+    half = path.with_suffix(f".{os.getpid()}-{hashlib.sha1(os.urandom(8)).hexdigest()[:8]}")  # noqa: S324
+    half.write_bytes(data)
+    half.replace(path)
+
+
+def text(deps: Deps, person: int, number: int) -> str:
+    """Return the text that was read from a document. Raises ``NotFound``, ``Unreadable``."""
+    document = find(deps, person, number)
+    if document.trouble:
+        raise Unreadable(document.trouble, TROUBLES[document.trouble])
+    with deps.db.transaction() as conn:
+        return (documents.text(conn, document.sha256) or "")[:MOST_SHOWN_TEXT]
+
+
+@contextmanager
+def content(deps: Deps, person: int, number: int) -> Iterator[tuple[Document, BufferedReader]]:
+    """Yield a document and its open file. Raises ``NotFound``, ``SourceGone``."""
+    document = find(deps, person, number)
+    tree, path = _place(deps, document)
+    try:
+        with tree.reading(path) as file:
+            yield document, file
+    except (FileNotFoundError, UnsafePath) as error:
+        raise SourceGone(document.name, number) from error
+
+
+def _place(deps: Deps, document: Document) -> tuple[Tree, bytes]:
+    if document.arrival_path is not None:
+        return deps.arrivals, document.arrival_path
+    return deps.drive, os.fsencode(_joined(document.folder_path, document.name))
+
+
+def _joined(folder: str | None, name: str) -> str:
+    return f"{folder}/{name}" if folder else name
+
+
+def _whole_path(deps: Deps, document: Document) -> Path:
+    """Return the path for the reading process, once it is sure that no link is on the way."""
+    tree, path = _place(deps, document)
+    if tree.stat(path) is None:
+        raise SourceGone(document.name, document.id)
+    return tree.root / os.fsdecode(path)
+
+
+def read_next(deps: Deps, skip: set[bytes]) -> bool:
+    """Read the next bytes that nobody has read; False where there are none.
+
+    *skip* gains checksums whose file could not be found where the records say.
+    """
+    with deps.db.transaction() as conn:
+        unread = contents.next_unread(conn, skip)
+    if unread is None:
+        return False
+    path = _unread_path(deps, unread)
+    if path is None:
+        skip.add(unread.sha256)
+        return True
+    found = deps.reader.read(path)
+    with deps.db.transaction() as conn:
+        changed = contents.read(
+            conn, unread.sha256, media_type=found.media_type, extension=found.extension,
+            pages=found.pages, text=found.text, trouble=found.trouble,
+        )  # fmt: skip
+        search.refresh(conn, changed)
+    if found.trouble:
+        log.info("read_with_trouble", number=unread.document_id, trouble=found.trouble)
+    return True
+
+
+def _unread_path(deps: Deps, unread: Unread) -> Path | None:
+    if unread.arrival_path is not None:
+        tree, path = deps.arrivals, unread.arrival_path
+    else:
+        tree, path = deps.drive, os.fsencode(_joined(unread.folder_path, unread.name))
+    # a file that moved a moment ago is found at its new place the next time
+    return tree.root / os.fsdecode(path) if tree.stat(path) is not None else None

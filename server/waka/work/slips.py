@@ -1,0 +1,240 @@
+"""The filing slip: what was typed, understood; the name that comes of it; where it will stand."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from dataclasses import dataclass, field
+from datetime import date
+from decimal import Decimal
+
+from psycopg import Connection
+
+from waka.core.fields.typed import SHORT_FORM, propose_short, read_amount, read_date
+from waka.core.names import (
+    Composed,
+    Finding,
+    Parties,
+    Party,
+    Pattern,
+    Segment,
+    check_name,
+    compose,
+    split_extension,
+)
+from waka.core.names.segments import segments_of, with_extension
+from waka.drive.tree import shown
+from waka.errors import NotFound
+from waka.reading.sniff import wrong_extension
+from waka.records import documents, folders, naming
+from waka.records.documents import Document
+from waka.records.folders import Folder
+
+STRIP = 4  #: neighbours shown each way
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Slip:
+    """What a person typed; every field as text, '' where it is empty."""
+
+    kind: str = ""
+    who: str = ""
+    short: str = ""  #: the short form for a party that is new or has none
+    when: str = ""
+    what: str = ""
+    reference: str = ""
+    amount: str = ""
+    folder: int | None = None
+    extension: str | None = None  #: in place of the arrival's own
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Who:
+    """The party that was typed, as far as it is known."""
+
+    name: str
+    short: str | None
+    known: bool
+    proposed: str | None  #: a short form for a party that has none
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Problem:
+    field: str
+    message: str
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Understood:
+    """A slip with every field read."""
+
+    kind: str | None
+    who: Who | None
+    when: date | None
+    what: str | None
+    reference: str | None
+    amount: Decimal | None
+    problems: list[Problem]
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Beside:
+    """A neighbour in the strip."""
+
+    number: int
+    name: str
+    segments: Sequence[Segment]
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Preview:
+    understood: Understood
+    name: str | None  #: None while something is missing
+    segments: Sequence[Segment] = ()
+    shortened: str | None = None
+    findings: Sequence[Finding] = ()
+    folder: Folder | None = None
+    before: Sequence[Beside] = ()
+    after: Sequence[Beside] = ()
+
+
+@dataclass(frozen=True, slots=True)
+class Naming:
+    """The drive's pattern and parties, read once for a use-case."""
+
+    pattern: Pattern
+    parties: Parties
+    kinds: dict[str, str] = field(default_factory=dict)
+
+    @classmethod
+    def load(cls, conn: Connection) -> Naming:
+        kinds = {kind.code: kind.label for kind in naming.kinds(conn)}
+        return cls(naming.pattern(conn), naming.parties(conn), kinds)
+
+    def segments(self, name: str) -> tuple[Segment, ...]:
+        return segments_of(name, self.pattern, self.parties)
+
+
+def understand(slip: Slip, house: Naming, today: date) -> Understood:
+    """Return what was typed, read, with a problem for every field that is not understood."""
+    problems: list[Problem] = []
+    when = read_date(slip.when, today) if slip.when.strip() else None
+    if slip.when.strip() and when is None:
+        problems.append(Problem(field="when", message=f"“{slip.when}” is no date: try 12 3 25"))
+    amount = read_amount(slip.amount) if slip.amount.strip() else None
+    if slip.amount.strip() and amount is None:
+        problems.append(Problem(field="amount", message=f"“{slip.amount}” is no amount"))
+    if slip.kind and slip.kind not in house.kinds:
+        problems.append(Problem(field="kind", message=f"There is no kind “{slip.kind}”"))
+    who = _who(slip, house.parties)
+    if who is not None and who.proposed is not None:
+        problems += _short_problems(who.proposed, house.parties)
+    return Understood(
+        kind=slip.kind if slip.kind in house.kinds else None, who=who, when=when,
+        what=slip.what.strip() or None, reference=slip.reference.strip() or None, amount=amount,
+        problems=problems,
+    )  # fmt: skip
+
+
+def _who(slip: Slip, parties: Parties) -> Who | None:
+    typed = " ".join(slip.who.split())
+    if not typed:
+        return None
+    party = parties.with_short(typed.lower()) or parties.named(typed)
+    if party is not None and party.short:
+        return Who(name=party.name, short=party.short, known=True, proposed=None)
+    name = party.name if party else typed
+    proposed = slip.short.strip().lower() or propose_short(name, parties)
+    return Who(name=name, short=None, known=party is not None, proposed=proposed)
+
+
+def _short_problems(short: str, parties: Parties) -> list[Problem]:
+    taken = parties.with_short(short)
+    if taken is not None:
+        return [Problem(field="short", message=f"“{short}” already stands for {taken.name}")]
+    if not SHORT_FORM.fullmatch(short):
+        return [Problem(field="short", message="A short form is 1 to 16 letters a-z and digits")]
+    return []
+
+
+def compose_name(
+    understood: Understood, document: Document, slip: Slip, house: Naming
+) -> tuple[Composed | None, str, list[Problem]]:
+    """Return the composed name, its extension, and what the pattern still needs."""
+    who = understood.who
+    parties = house.parties
+    if who is not None and who.proposed is not None:
+        others = [party for party in parties.known if party.name != who.name]
+        parties = Parties.of([*others, Party(who.name, who.proposed)])
+    values = {
+        "kind": house.kinds.get(understood.kind or ""), "who": who.name if who else None,
+        "when": understood.when, "what": understood.what, "reference": understood.reference,
+        "amount": understood.amount,
+    }  # fmt: skip
+    composed = compose(
+        house.pattern, {name: value for name, value in values.items() if value is not None}, parties
+    )
+    extension = slip.extension
+    if extension is None:
+        extension = split_extension(_own_name(document))[1]
+    if isinstance(composed, Composed):
+        return composed, extension, []
+    told = {problem.field for problem in understood.problems}
+    lacks = [Problem(field=lack.field, message=f"{lack.field} {lack.why}")
+             for lack in composed.lacks if lack.field not in told]  # fmt: skip
+    return None, extension, lacks
+
+
+def _own_name(document: Document) -> str:
+    if document.arrival_path is not None:
+        return shown(document.arrival_path.rpartition(b"/")[2])
+    return document.name
+
+
+def preview(conn: Connection, person: int, number: int, slip: Slip, today: date) -> Preview:
+    """Return what filing *slip* now would come to. Raises ``NotFound``."""
+    document = documents.one(conn, number, person)
+    if document is None:
+        raise NotFound(f"No. {number}")
+    return preview_of(conn, person, document, slip, Naming.load(conn), today)
+
+
+def preview_of(
+    conn: Connection, person: int, document: Document, slip: Slip, house: Naming, today: date
+) -> Preview:
+    understood = understand(slip, house, today)
+    composed, extension, lacks = compose_name(understood, document, slip, house)
+    understood.problems.extend(lacks)
+    folder = folders.one(conn, slip.folder, person) if slip.folder is not None else None
+    findings = _extension_findings(document, extension)
+    if composed is None:
+        return Preview(understood=understood, name=None, findings=findings, folder=folder)
+    name = composed.stem + extension
+    before: list[Beside] = []
+    after: list[Beside] = []
+    if folder is not None:
+        beside = documents.names_beside(
+            conn, folder=folder.id, name=name, person=person, ignore=document.id
+        )
+        room = len(folder.path) + 1 if folder.path else 0
+        findings += check_name(name, neighbours=beside, parent_length=room)
+        around = documents.neighbours(
+            conn, folder=folder.id, name=name, person=person, each_way=STRIP
+        )
+        before, after = (
+            [Beside(number=n.id, name=n.name, segments=house.segments(n.name)) for n in side]
+            for side in around
+        )
+    else:
+        findings += check_name(name)
+    return Preview(
+        understood=understood, name=name, segments=with_extension(composed.segments, extension),
+        shortened=composed.shortened, findings=findings, folder=folder, before=before, after=after,
+    )  # fmt: skip
+
+
+def _extension_findings(document: Document, extension: str) -> list[Finding]:
+    better = wrong_extension(extension, document.fitting_extension or "")
+    if better is None:
+        return []
+    told = f"The name ends in “{extension}”" if extension else "The name has no extension"
+    return [Finding("wrong_extension", f"{told}, but the content is {better[1:].upper()}", better)]
