@@ -1,0 +1,12 @@
+import js from '@eslint/js'
+import hooks from 'eslint-plugin-react-hooks'
+import globals from 'globals'
+import ts from 'typescript-eslint'
+
+export default ts.config(
+  { ignores: ['dist', 'src/shared/api/schema.gen.ts'] },
+  js.configs.recommended,
+  ...ts.configs.strict,
+  hooks.configs.flat.recommended,
+  { languageOptions: { globals: globals.browser } },
+)

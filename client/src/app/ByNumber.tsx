@@ -1,0 +1,14 @@
+import { useQuery } from '@tanstack/react-query'
+import { Navigate, useParams } from 'react-router'
+import { documentQuery } from '../shared/api/queries'
+import { ProblemNote } from '../shared/ProblemNote'
+
+/** A link by lasting number: leads to where the document is now. */
+export function ByNumber() {
+  const { number } = useParams()
+  const found = useQuery({ ...documentQuery(Number(number)), retry: false })
+  if (found.error) return <ProblemNote error={found.error} />
+  if (!found.data) return <div className="opening" />
+  const to = found.data.state === 'waiting' ? `/desk/${String(found.data.number)}` : `/folders/${String(found.data.folder)}?d=${String(found.data.number)}`
+  return <Navigate to={to} replace />
+}

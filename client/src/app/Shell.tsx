@@ -1,0 +1,93 @@
+import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
+import { Dropdown } from 'antd'
+import { useRef, type ReactNode } from 'react'
+import { NavLink, useLocation, useNavigate, useSearchParams } from 'react-router'
+import { api, told, type Me } from '../shared/api/client'
+import { deskQuery } from '../shared/api/queries'
+import { useKeys } from '../shared/keys'
+
+/** The frame of every place: places by the kind of work along the top, the one box to find a record. */
+export function Shell({ me, turnScheme, children }: { me: Me; turnScheme: () => void; children: ReactNode }) {
+  const queries = useQueryClient()
+  const desk = useQuery(deskQuery)
+  const signOut = useMutation({
+    mutationFn: () => told(api.POST('/api/sign-out')),
+    onSettled: () => {
+      queries.clear()
+      queries.setQueryData(['me'], null)
+    },
+  })
+  const waiting = desk.data?.waiting.length
+  return (
+    <div className="shell">
+      <header className="places">
+        <span className="brand">
+          <svg width="34" height="14" aria-hidden="true">
+            <path d="M5 7 H27" stroke="currentColor" strokeWidth="1.5" opacity=".6" />
+            <circle cx="5" cy="7" r="3" fill="currentColor" />
+            <circle cx="16" cy="7" r="3" fill="currentColor" />
+            <circle cx="28" cy="7" r="4" fill="none" stroke="#e0a94a" strokeWidth="2" />
+          </svg>
+          Waka
+        </span>
+        <nav aria-label="Places">
+          <NavLink to="/desk">Desk {waiting !== undefined && <i>{waiting}</i>}</NavLink>
+          <NavLink to="/folders">Folders</NavLink>
+          <NavLink to="/find">Find</NavLink>
+          <NavLink to="/logbook">Logbook</NavLink>
+        </nav>
+        <FindBox />
+        <Dropdown
+          trigger={['click']}
+          menu={{
+            items: [
+              { key: 'who', label: `${me.name} (${me.login})`, disabled: true },
+              { key: 'scheme', label: 'Turn light and dark', onClick: turnScheme },
+              { key: 'out', label: 'Sign out', onClick: () => signOut.mutate() },
+            ],
+          }}
+        >
+          <button type="button" className="me" aria-label={`${me.name}: settings and sign-out`}>
+            {me.initials}
+          </button>
+        </Dropdown>
+      </header>
+      <main>{children}</main>
+    </div>
+  )
+}
+
+function FindBox() {
+  const input = useRef<HTMLInputElement>(null)
+  const location = useLocation()
+  const navigate = useNavigate()
+  const [params] = useSearchParams()
+  const inFind = location.pathname === '/find'
+  useKeys({ f: () => input.current?.focus() }, { 'ctrl+k': () => input.current?.focus() })
+  const key = inFind ? 'find' : 'elsewhere'
+  return (
+    <form
+      className="findbox"
+      role="search"
+      onSubmit={(event) => {
+        event.preventDefault()
+        input.current?.blur()
+      }}
+    >
+      <input
+        key={key}
+        ref={input}
+        type="search"
+        aria-label="Find a record"
+        placeholder="Find a record"
+        defaultValue={inFind ? (params.get('q') ?? '') : ''}
+        onChange={(event) => void navigate(`/find?q=${encodeURIComponent(event.target.value)}`, { replace: inFind })}
+        onKeyDown={(event) => {
+          if (event.key === 'Escape') event.currentTarget.blur()
+        }}
+        autoFocus={inFind}
+      />
+      <kbd>F</kbd>
+    </form>
+  )
+}

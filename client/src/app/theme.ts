@@ -1,0 +1,20 @@
+import { theme, type ThemeConfig } from 'antd'
+import { dark, light, type Scheme } from './tokens'
+
+export const SANS = "'IBM Plex Sans', sans-serif"
+export const MONO = "'IBM Plex Mono', monospace"
+
+/** The component library, dressed in our tokens. */
+export function themeOf(scheme: Scheme): ThemeConfig {
+  const p = scheme === 'dark' ? dark : light
+  return {
+    algorithm: scheme === 'dark' ? theme.darkAlgorithm : theme.defaultAlgorithm,
+    token: {
+      fontFamily: SANS, fontFamilyCode: MONO, fontSize: 13, borderRadius: 3, controlHeight: 28, wireframe: false,
+      colorPrimary: p.act, colorText: p.ink, colorTextSecondary: p.soft, colorTextPlaceholder: p.soft,
+      colorTextLightSolid: p.actText, colorBgBase: p.paper, colorBgContainer: p.sheet, colorBgElevated: p.sheet,
+      colorBorder: p.line, colorError: p.bad, colorWarning: p.wait, colorLink: p.act, boxShadowSecondary: `0 2px 10px ${p.line}`,
+      motion: false,
+    },
+  }
+}

@@ -1,0 +1,186 @@
+import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
+import { useEffect, useState, type DragEvent } from 'react'
+import { useNavigate, useParams } from 'react-router'
+import { api, told, upload } from '../shared/api/client'
+import { deskQuery, documentQuery } from '../shared/api/queries'
+import { plural } from '../shared/format'
+import { KeyBar, type KeyHint } from '../shared/KeyBar'
+import { KeyOverview } from '../shared/KeyOverview'
+import { useKeys } from '../shared/keys'
+import { PageView } from '../shared/PageView'
+import { ProblemNote } from '../shared/ProblemNote'
+import { FilingSlip, type FiledNow } from './FilingSlip'
+import { following, grouped } from './model'
+import { Queue } from './Queue'
+import { Uploads, type Upload } from './Uploads'
+
+const HINTS: KeyHint[] = [
+  { keys: 'Enter', does: 'file and next', group: 'Filing' },
+  { keys: 'Alt K W N T R A', does: 'to a field', group: 'The slip' },
+  { keys: 'Alt /', does: 'to the folder', group: 'The slip' },
+  { keys: 'Alt .', does: 'same as last', group: 'The slip' },
+  { keys: 'Ctrl Z', does: 'undo the last filing', group: 'Filing' },
+  { keys: '?', does: 'all keys', group: 'Elsewhere' },
+]
+const MORE: KeyHint[] = [
+  { keys: 'Tab', does: 'take the marked choice, go to the next field', group: 'The slip' },
+  { keys: 'Esc', does: 'leave the field: then the letters act without Alt', group: 'The slip' },
+  { keys: 'Alt X', does: 'use the extension that fits', group: 'The slip' },
+  { keys: 'Alt L', does: 'set aside, or back in order', group: 'Filing' },
+  { keys: 'Alt ↑ ↓', does: 'the one before or after in the queue', group: 'Filing' },
+  { keys: 'U', does: 'choose files to hand in', group: 'Filing' },
+  { keys: 'PgUp PgDn', does: 'through the pages', group: 'The page' },
+  { keys: '+ − 0', does: 'larger, smaller, fit width', group: 'The page' },
+  { keys: 'F', does: 'find a record', group: 'Elsewhere' },
+]
+
+/** The daily loop: look, name, file, next. */
+export function DeskView() {
+  const params = useParams()
+  const navigate = useNavigate()
+  const queries = useQueryClient()
+  const desk = useQuery(deskQuery)
+  const [last, setLast] = useState<FiledNow | null>(null)
+  const [keysShown, setKeysShown] = useState(false)
+  const [over, setOver] = useState(false)
+  const waiting = desk.data?.waiting ?? []
+  const asked = params.number ? Number(params.number) : null
+  const first = grouped(waiting)[0]?.arrivals[0]?.number ?? null
+  const current = waiting.find((arrival) => arrival.number === asked) ?? null
+  const document = useQuery({ ...documentQuery(current?.number ?? 0), enabled: current !== null })
+  const uploads = useUploads(() => void queries.invalidateQueries({ queryKey: ['desk'] }))
+
+  const show = (number: number | null) => void navigate(number === null ? '/desk' : `/desk/${String(number)}`, { replace: true })
+  useEffect(() => {
+    // whatever is asked for and no longer waits gives way to the first that does
+    if (desk.data && current === null && first !== asked) show(first)
+  })
+  const undo = useMutation({
+    mutationFn: (listId: number) => told(api.POST('/api/changes/{list_id}/undo', { params: { path: { list_id: listId } } })),
+    onSuccess: async (outcome) => {
+      setLast(null)
+      await queries.invalidateQueries()
+      show(outcome.number)
+    },
+  })
+  const later = useMutation({
+    mutationFn: () =>
+      told(api.PUT('/api/desk/{number}/later', { params: { path: { number: current?.number ?? 0 } }, body: { later: !current?.later } })),
+    onSuccess: () => {
+      if (current) show(following(waiting, current.number))
+      void queries.invalidateQueries({ queryKey: ['desk'] })
+    },
+  })
+  const step = (by: number) => {
+    const order = grouped(waiting).flatMap((group) => group.arrivals)
+    const at = order.findIndex((arrival) => arrival.number === current?.number)
+    const next = order[at + by]
+    if (next) show(next.number)
+  }
+  const undoLast = () => {
+    if (last && !undo.isPending) undo.mutate(last.listId)
+  }
+  useKeys(
+    { '?': () => setKeysShown(true), u: uploads.choose, ArrowDown: () => step(1), ArrowUp: () => step(-1), 'ctrl+z': undoLast },
+    { 'alt+ArrowDown': () => step(1), 'alt+ArrowUp': () => step(-1), ...(last ? { 'ctrl+z': undoLast } : {}) },
+  )
+  const drop = (event: DragEvent) => {
+    event.preventDefault()
+    setOver(false)
+    uploads.send([...event.dataTransfer.files])
+  }
+  if (desk.error && !desk.data) return <ProblemNote error={desk.error} />
+  if (!desk.data) return <div className="opening" />
+  return (
+    <>
+      <h1 className="unseen">Desk</h1>
+      <div
+        className={over ? 'desk over' : 'desk'}
+        onDragOver={(event) => {
+          event.preventDefault()
+          setOver(true)
+        }}
+        onDragLeave={(event) => {
+          if (event.currentTarget === event.target) setOver(false)
+        }}
+        onDrop={drop}
+      >
+        <div className="queuecolumn">
+          <Queue desk={desk.data} current={current?.number ?? null} />
+          <Uploads uploads={uploads.list} onChoose={uploads.choose} inputRef={uploads.input} onFiles={uploads.send} onClear={uploads.clear} />
+        </div>
+        {current && document.data ? (
+          <>
+            <PageView key={`page-${String(current.number)}`} document={document.data} />
+            <FilingSlip
+              key={current.number}
+              arrival={current}
+              desk={desk.data}
+              last={last}
+              onLater={() => later.mutate()}
+              onFiled={(filed) => {
+                setLast(filed)
+                const next = following(waiting, filed.number)
+                queries.setQueryData(deskQuery.queryKey, (old) =>
+                  old && { ...old, waiting: old.waiting.filter((a) => a.number !== filed.number), filed_today: old.filed_today + 1 })
+                show(next)
+                void queries.invalidateQueries({ queryKey: ['desk'] })
+              }}
+            />
+          </>
+        ) : (
+          <Empty mayFile={desk.data.may_file} isEmpty={waiting.length === 0} error={document.error} />
+        )}
+      </div>
+      <KeyBar hints={HINTS}>
+        {undo.error ? (
+          <span className="bad">{undo.error.message}</span>
+        ) : last ? (
+          <>
+            Filed: <code>{last.path.split('/').pop()}</code>{' '}
+            <button type="button" className="link" onClick={undoLast}>
+              undo
+            </button>
+          </>
+        ) : (
+          plural(desk.data.filed_today, 'document') + ' filed by you today'
+        )}
+      </KeyBar>
+      <KeyOverview place="Desk" hints={[...HINTS, ...MORE]} open={keysShown} onClose={() => setKeysShown(false)} />
+    </>
+  )
+}
+
+function Empty({ mayFile, isEmpty, error }: { mayFile: boolean; isEmpty: boolean; error: unknown }) {
+  if (error) return <ProblemNote error={error} />
+  if (!isEmpty) return <div className="opening" />
+  return (
+    <div className="notice wide">
+      <b>{mayFile ? 'The desk is clear.' : 'Nothing waits here for you.'}</b>
+      <p>
+        {mayFile
+          ? 'Drop files anywhere on this page, press U to choose some, or put them into the arrivals folder: they appear here with a number.'
+          : 'You may look things up: press F to find a record, or walk through Folders.'}
+      </p>
+    </div>
+  )
+}
+
+function useUploads(onArrived: () => void) {
+  const [list, setList] = useState<Upload[]>([])
+  const [input] = useState<{ current: HTMLInputElement | null }>({ current: null })
+  const change = (id: string, part: Partial<Upload>) => setList((now) => now.map((one) => (one.id === id ? { ...one, ...part } : one)))
+  const send = (files: File[]) => {
+    for (const file of files) {
+      const id = crypto.randomUUID()
+      setList((now) => [...now, { id, name: file.name, share: 0, error: null }])
+      upload(file, (share) => change(id, { share }))
+        .then(() => {
+          setList((now) => now.filter((one) => one.id !== id))
+          onArrived()
+        })
+        .catch((error: unknown) => change(id, { error }))
+    }
+  }
+  return { list, send, input, choose: () => input.current?.click(), clear: (id: string) => setList((now) => now.filter((one) => one.id !== id)) }
+}

@@ -1,0 +1,138 @@
+import { useState, type RefObject } from 'react'
+import type { House, Preview, Slip } from '../shared/api/client'
+import { day, money } from '../shared/format'
+import { TypeAhead, type Choice } from '../shared/TypeAhead'
+import type { Inputs } from './inputs'
+import { SlipField } from './SlipField'
+
+interface FieldsProps {
+  slip: Slip
+  change: (part: Partial<Slip>) => void
+  inputs: Inputs
+  submit: () => void
+  house: House | undefined
+  preview: Preview | undefined
+  problems: Map<string, string>
+}
+
+/** The fields of the slip, each with what was understood of it. */
+export function Fields({ slip, change, inputs, submit, house, preview, problems }: FieldsProps) {
+  const seen = preview?.understood
+  const wrong = (field: string, typed: string) => (typed ? problems.get(field) : undefined)
+  return (
+    <div className="fields">
+      <SlipField name="kind" letter="k" word="Kind">
+        <KindField house={house} code={slip.kind} inputs={inputs} change={change} submit={submit} />
+      </SlipField>
+      <SlipField name="who" letter="w" word="Who" problem={wrong('who', slip.who)} note={seen?.who?.known && seen.who.short ? <code>{seen.who.short}</code> : undefined}>
+        <TypeAhead
+          label="Who"
+          inputRef={inputs.who}
+          value={slip.who}
+          choices={partyChoices(house, slip.who)}
+          placeholder="name or short form"
+          onType={(who) => change({ who, short: '' })}
+          onChoose={(choice) => {
+            change({ who: choice.value, short: '' })
+            inputs.when.current?.focus()
+          }}
+          onEnter={submit}
+        />
+      </SlipField>
+      {seen?.who && seen.who.proposed !== null && (
+        <SlipField name="short" letter="s" word="Short form" problem={problems.get('short')} note={seen.who.known ? 'none yet' : 'a new party'}>
+          <Plain label="Short form" inputRef={inputs.short} value={slip.short || seen.who.proposed} onType={(short) => change({ short })} onEnter={submit} />
+        </SlipField>
+      )}
+      <SlipField name="when" letter="n" word="When" problem={wrong('when', slip.when)} note={seen?.when ? day(seen.when) : undefined}>
+        <Plain label="When" inputRef={inputs.when} value={slip.when} placeholder="12 3 25" onType={(when) => change({ when })} onEnter={submit} />
+      </SlipField>
+      <SlipField name="what" letter="t" word="What" problem={wrong('what', slip.what)}>
+        <Plain label="What" inputRef={inputs.what} value={slip.what} onType={(what) => change({ what })} onEnter={submit} />
+      </SlipField>
+      <SlipField name="reference" letter="r" word="Reference">
+        <Plain label="Reference" inputRef={inputs.reference} value={slip.reference} onType={(reference) => change({ reference })} onEnter={submit} />
+      </SlipField>
+      <SlipField name="amount" letter="a" word="Amount" problem={wrong('amount', slip.amount)} note={seen?.amount ? money(seen.amount) : undefined}>
+        <Plain label="Amount" inputRef={inputs.amount} value={slip.amount} onType={(amount) => change({ amount })} onEnter={submit} />
+      </SlipField>
+    </div>
+  )
+}
+
+function Plain({ label, inputRef, value, placeholder, onType, onEnter }: {
+  label: string
+  inputRef: RefObject<HTMLInputElement | null>
+  value: string
+  placeholder?: string
+  onType: (text: string) => void
+  onEnter: () => void
+}) {
+  return (
+    <input
+      ref={inputRef}
+      aria-label={label}
+      autoComplete="off"
+      placeholder={placeholder}
+      value={value}
+      onChange={(event) => onType(event.target.value)}
+      onFocus={(event) => event.target.select()}
+      onKeyDown={(event) => {
+        if (event.key === 'Enter' && !event.ctrlKey) {
+          event.preventDefault()
+          onEnter()
+        } else if (event.key === 'Escape') event.currentTarget.blur()
+      }}
+    />
+  )
+}
+
+function KindField({ house, code, inputs, change, submit }: { house: House | undefined; code: string; inputs: Inputs; change: (part: Partial<Slip>) => void; submit: () => void }) {
+  const [typed, setTyped] = useState('')
+  const kinds = house?.kinds ?? []
+  const label = kinds.find((kind) => kind.code === code)?.label ?? ''
+  const fitting = kinds.filter((kind) => kind.label.toLowerCase().startsWith(typed.trim().toLowerCase()))
+  return (
+    <TypeAhead
+      label="Kind"
+      inputRef={inputs.kind}
+      value={typed || label}
+      choices={fitting.map((kind) => ({ key: kind.code, value: kind.code, shown: kind.label }))}
+      placeholder="i, l, m …"
+      onType={(text) => {
+        setTyped(text)
+        if (text === '') change({ kind: '' })
+      }}
+      onChoose={(choice) => {
+        setTyped('')
+        change({ kind: choice.value })
+        inputs.who.current?.focus()
+      }}
+      onEnter={submit}
+    />
+  )
+}
+
+function partyChoices(house: House | undefined, typed: string): Choice[] {
+  const wanted = typed.trim().toLowerCase()
+  return (house?.parties ?? [])
+    .map((party) => {
+      const names = [party.name, ...party.spellings].map((name) => name.toLowerCase())
+      const exact = party.short === wanted ? 0 : party.short?.startsWith(wanted) ? 1 : null
+      const begins = names.some((name) => name.startsWith(wanted)) ? 2 : null
+      const inside = names.some((name) => name.includes(` ${wanted}`)) ? 3 : null
+      return { party, rank: exact ?? begins ?? inside }
+    })
+    .filter((entry): entry is typeof entry & { rank: number } => entry.rank !== null)
+    .sort((a, b) => a.rank - b.rank || a.party.name.localeCompare(b.party.name))
+    .slice(0, 12)
+    .map(({ party }) => ({
+      key: party.name,
+      value: party.name,
+      shown: (
+        <>
+          {party.name} <code>{party.short}</code>
+        </>
+      ),
+    }))
+}

@@ -1,0 +1,87 @@
+import { useState, type RefObject } from 'react'
+import type { Desk, OutlineEntry, Preview, Slip } from '../shared/api/client'
+import { PathLine, stopsOf } from '../shared/PathLine'
+import { TypeAhead, type Choice } from '../shared/TypeAhead'
+import type { Inputs } from './inputs'
+import { matching } from './model'
+
+interface Props {
+  slip: Slip
+  change: (part: Partial<Slip>) => void
+  desk: Desk
+  inputs: Inputs
+  submit: () => void
+  folders: OutlineEntry[]
+  preview: Preview | undefined
+}
+
+/** The destination: type-ahead over folders, the lately used first, the outline to walk beneath. */
+export function Where({ slip, change, desk, inputs, submit, folders, preview }: Props) {
+  const chosen = folders.find((folder) => folder.id === slip.folder)
+  return (
+    <div className="where">
+      <div className="wherehead">
+        <h2>
+          Where <kbd>/</kbd>
+        </h2>
+        {chosen ? <PathLine stops={stopsOf(chosen.path)} /> : <span className="wait">choose a folder</span>}
+      </div>
+      <FolderField
+        key={slip.folder ?? 'none'}
+        inputRef={inputs.folder}
+        folders={folders}
+        recent={desk.recent}
+        onChoose={(folder) => change({ folder })}
+        onEnter={submit}
+      />
+      {chosen && preview?.folder?.right === 'reader' && <small className="bad">You may look here, but not file.</small>}
+    </div>
+  )
+}
+
+function FolderField({ inputRef, folders, recent, onChoose, onEnter }: {
+  inputRef: RefObject<HTMLInputElement | null>
+  folders: OutlineEntry[]
+  recent: number[]
+  onChoose: (folder: number) => void
+  onEnter: () => void
+}) {
+  const [typed, setTyped] = useState('')
+  const choices = typed.trim()
+    ? matching(folders, typed).map((folder) => choiceOf(folder))
+    : [
+        ...recent.flatMap((id) => folders.filter((folder) => folder.id === id)).map((folder) => ({ ...choiceOf(folder), key: `recent-${String(folder.id)}`, group: 'Lately' })),
+        ...folders.map((folder) => ({ ...outlineChoice(folder), group: 'All folders' })),
+      ]
+  return (
+    <TypeAhead
+      label="Folder"
+      inputRef={inputRef}
+      value={typed}
+      choices={choices}
+      placeholder="type a few letters of the way: fin inv 26"
+      onType={setTyped}
+      onChoose={(choice) => {
+        setTyped('')
+        onChoose(Number(choice.value))
+      }}
+      onEnter={onEnter}
+    />
+  )
+}
+
+function choiceOf(folder: OutlineEntry): Choice {
+  return { key: String(folder.id), value: String(folder.id), shown: <PathLine stops={stopsOf(folder.path)} /> }
+}
+
+function outlineChoice(folder: OutlineEntry): Choice {
+  return {
+    key: String(folder.id),
+    value: String(folder.id),
+    shown: (
+      <span className="indented" style={{ paddingLeft: folder.depth * 14 }}>
+        {folder.name || 'Drive'} <em>{folder.documents}</em>
+      </span>
+    ),
+  }
+}

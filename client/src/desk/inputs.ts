@@ -1,0 +1,12 @@
+import { useRef, type RefObject } from 'react'
+import type { FieldName } from './model'
+
+/** The fields of the slip, so that a key or a refusal can put the cursor where it belongs. */
+export type Inputs = Record<FieldName, RefObject<HTMLInputElement | null>>
+
+export function useInputs(): Inputs {
+  return {
+    kind: useRef(null), who: useRef(null), short: useRef(null), when: useRef(null), what: useRef(null),
+    reference: useRef(null), amount: useRef(null), folder: useRef(null),
+  }
+}

@@ -1,0 +1,152 @@
+import { useInfiniteQuery, useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
+import { useState } from 'react'
+import { Link } from 'react-router'
+import { api, told, type Entry } from '../shared/api/client'
+import { logbookQuery, oldPathQuery } from '../shared/api/queries'
+import { useSettled } from '../desk/useSlip'
+import { clock, dayOfMoment, number } from '../shared/format'
+import { KeyBar, type KeyHint } from '../shared/KeyBar'
+import { KeyOverview } from '../shared/KeyOverview'
+import { useKeys } from '../shared/keys'
+import { PathLine, stopsOf } from '../shared/PathLine'
+import { ProblemNote } from '../shared/ProblemNote'
+
+const HINTS: KeyHint[] = [
+  { keys: 'M', does: 'only mine' },
+  { keys: 'A', does: 'arrivals too' },
+  { keys: 'P', does: 'where did a path go?' },
+  { keys: 'F', does: 'find' },
+  { keys: '?', does: 'all keys' },
+]
+
+/** Who did what to what; undo; where did this path go? */
+export function LogbookView() {
+  const queries = useQueryClient()
+  const [mine, setMine] = useState(false)
+  const [arrivals, setArrivals] = useState(false)
+  const [keysShown, setKeysShown] = useState(false)
+  const [pathInput] = useState<{ current: HTMLInputElement | null }>({ current: null })
+  const book = useInfiniteQuery(logbookQuery({ mine, quiet: !arrivals }))
+  const undo = useMutation({
+    mutationFn: (listId: number) => told(api.POST('/api/changes/{list_id}/undo', { params: { path: { list_id: listId } } })),
+    onSettled: () => void queries.invalidateQueries(),
+  })
+  useKeys({ '?': () => setKeysShown(true), m: () => setMine(!mine), a: () => setArrivals(!arrivals), p: () => pathInput.current?.focus() })
+  const entries = book.data?.pages.flatMap((page) => page.entries) ?? []
+  return (
+    <>
+      <h1 className="unseen">Logbook</h1>
+      <div className="logbook">
+        <aside className="logside" aria-label="What is shown">
+          <label className="tick">
+            <input type="checkbox" checked={mine} onChange={() => setMine(!mine)} /> Only what I did <kbd>M</kbd>
+          </label>
+          <label className="tick">
+            <input type="checkbox" checked={arrivals} onChange={() => setArrivals(!arrivals)} /> Arrivals and take-in too <kbd>A</kbd>
+          </label>
+          <OldPath inputRef={pathInput} />
+        </aside>
+        <section className="entries" aria-label="Entries" tabIndex={0}>
+          {undo.error && <ProblemNote error={undo.error} />}
+          {undo.data && (
+            <p className="done" role="status">
+              No. {number(undo.data.number)} is back on the desk. <Link to={`/desk/${String(undo.data.number)}`}>Look at it</Link>
+            </p>
+          )}
+          {book.error && <ProblemNote error={book.error} />}
+          {book.isSuccess && entries.length === 0 && <div className="notice">Nothing has happened yet. What is filed, moved or undone stands here with its time and its person.</div>}
+          {entries.map((entry, at) => (
+            <div key={entry.id}>
+              {dayOfMoment(entry.at) !== dayOfMoment(entries[at - 1]?.at ?? '') && <h2>{dayOfMoment(entry.at)}</h2>}
+              <EntryRow entry={entry} onUndo={() => entry.list_id && undo.mutate(entry.list_id)} isBusy={undo.isPending} />
+            </div>
+          ))}
+          {book.hasNextPage && (
+            <button type="button" className="btn quiet" onClick={() => void book.fetchNextPage()}>
+              Earlier
+            </button>
+          )}
+        </section>
+      </div>
+      <KeyBar hints={HINTS} />
+      <KeyOverview place="Logbook" hints={HINTS} open={keysShown} onClose={() => setKeysShown(false)} />
+    </>
+  )
+}
+
+const WORDS: Record<string, string> = {
+  arrived: 'arrived', filed: 'filed', unfiled: 'undone: back on the desk', taken_in: 'taken in', put_back: 'interrupted; not moved',
+  gone: 'gone', returned: 'came back', changed_outside: 'changed outside Waka',
+}
+
+function EntryRow({ entry, onUndo, isBusy }: { entry: Entry; onUndo: () => void; isBusy: boolean }) {
+  const onDesk = entry.action === 'filed' || entry.action === 'arrived'
+  return (
+    <article className="entry-row">
+      <time dateTime={entry.at}>{clock(entry.at)}</time>
+      <span className="by" title={entry.person ?? 'Waka'}>
+        {entry.initials ?? '–'}
+      </span>
+      <div className="what">
+        <div>
+          <b>{WORDS[entry.action] ?? entry.action}</b>{' '}
+          {entry.document_id && <Link to={`/d/${String(entry.document_id)}`}>No. {number(entry.document_id)}</Link>}
+          {entry.reason && <span className="wait"> {entry.reason}</span>}
+        </div>
+        <div className="fromto">
+          {entry.from_path && <End path={entry.from_path} isDesk={onDesk} />}
+          {entry.from_path && entry.to_path && <span>→</span>}
+          {entry.to_path && <End path={entry.to_path} isDesk={entry.action === 'unfiled' || entry.action === 'arrived'} />}
+        </div>
+      </div>
+      {entry.undoable && (
+        <button type="button" className="btn quiet" onClick={onUndo} disabled={isBusy}>
+          Undo
+        </button>
+      )}
+    </article>
+  )
+}
+
+function End({ path, isDesk }: { path: string; isDesk: boolean }) {
+  const cut = path.lastIndexOf('/')
+  const folder = cut < 0 ? '' : path.slice(0, cut)
+  const stops = isDesk ? [{ text: 'Desk' }, ...(folder ? stopsOf(folder) : [])] : stopsOf(folder)
+  return (
+    <span className="end">
+      <PathLine stops={stops} /> <code>{path.slice(cut + 1)}</code>
+    </span>
+  )
+}
+
+function OldPath({ inputRef }: { inputRef: { current: HTMLInputElement | null } }) {
+  const [path, setPath] = useState('')
+  const settled = useSettled(path, 250)
+  const found = useQuery(oldPathQuery(settled))
+  return (
+    <div className="oldpath">
+      <h2>
+        <label htmlFor="oldpath">Where did this path go?</label> <kbd>P</kbd>
+      </h2>
+      <input
+        id="oldpath"
+        ref={inputRef}
+        placeholder="Finance/Invoices/2026/…"
+        value={path}
+        onChange={(event) => setPath(event.target.value)}
+        onKeyDown={(event) => {
+          if (event.key === 'Escape') event.currentTarget.blur()
+        }}
+      />
+      <div role="status">
+        {settled.trim() !== '' && found.data?.documents.length === 0 && <p className="soft">No document that you may see ever stood there.</p>}
+        {found.data?.documents.map((document) => (
+          <p key={document.number}>
+            <Link to={`/d/${String(document.number)}`}>No. {number(document.number)}</Link> is now{' '}
+            {document.state === 'waiting' ? 'on the desk as' : <PathLine stops={stopsOf(document.folder_path ?? '')} />} <code>{document.name}</code>
+          </p>
+        ))}
+      </div>
+    </div>
+  )
+}

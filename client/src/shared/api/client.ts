@@ -1,0 +1,99 @@
+import createClient from 'openapi-fetch'
+import type { components, paths } from './schema.gen'
+
+type Schemas = components['schemas']
+export type Arrival = Schemas['Arrival']
+export type Beside = Schemas['Beside']
+export type Desk = Schemas['Desk']
+export type Document = Schemas['Document']
+export type Entry = Schemas['Entry']
+export type Finding = Schemas['Finding']
+export type Found = Schemas['Found']
+export type House = Schemas['House']
+export type Listed = Schemas['Listed']
+export type Me = Schemas['Me']
+export type OutlineEntry = Schemas['OutlineEntry']
+export type Piece = Schemas['Piece']
+export type Preview = Schemas['Preview']
+export type Segment = Schemas['Segment']
+export type Slip = Required<Schemas['Slip']>
+export type Sort = NonNullable<NonNullable<paths['/api/folders/{folder}/documents']['get']['parameters']['query']>['sort']>
+
+/** A refusal or trouble, as RFC 9457 problem details tell it. */
+export class Problem extends Error {
+  constructor(
+    readonly code: string,
+    readonly detail: string,
+    readonly mend: string | null,
+    readonly requestId: string,
+    readonly facts: Record<string, unknown>,
+  ) {
+    super(detail)
+  }
+}
+
+let csrf = ''
+export function carry(token: string): void {
+  csrf = token
+}
+
+export const api = createClient<paths>({ baseUrl: '' })
+api.use({
+  onRequest({ request }) {
+    if (request.method !== 'GET') request.headers.set('X-Waka-CSRF', csrf)
+    return request
+  },
+})
+
+export function problemOf(body: unknown, status: number): Problem {
+  if (typeof body === 'object' && body !== null && 'code' in body && 'detail' in body) {
+    const told = body as Record<string, unknown>
+    return new Problem(String(told.code), String(told.detail), (told.mend as string | null) ?? null, String(told.request_id ?? ''), told)
+  }
+  return new Problem('offline', `Waka does not answer as it should (${String(status)}).`, 'Is the server running? Try again in a moment.', '', {})
+}
+
+interface Answer<T> {
+  data?: T
+  error?: unknown
+  response: Response
+}
+
+/** The data of an answer; throws the Problem that it tells instead. */
+export async function told<T>(asked: Promise<Answer<T>>): Promise<NonNullable<T>> {
+  let answer: Answer<T>
+  try {
+    answer = await asked
+  } catch {
+    throw new Problem('offline', 'Waka does not answer.', 'Is the server running? Try again in a moment.', '', {})
+  }
+  if (!answer.response.ok) throw problemOf(answer.error, answer.response.status)
+  return answer.data as NonNullable<T>
+}
+
+export function pageUrl(number: number, page: number, width: number): string {
+  return `/api/documents/${String(number)}/pages/${String(page)}?width=${String(width)}`
+}
+
+export function fileUrl(number: number): string {
+  return `/api/documents/${String(number)}/file`
+}
+
+/** Sends a file as it is; reports the share that is sent, 0 to 1. */
+export function upload(file: File, onProgress: (share: number) => void): Promise<number> {
+  return new Promise((resolve, reject) => {
+    const request = new XMLHttpRequest()
+    request.open('POST', `/api/desk/uploads?name=${encodeURIComponent(file.name)}`)
+    request.setRequestHeader('X-Waka-CSRF', csrf)
+    request.setRequestHeader('Content-Type', 'application/octet-stream')
+    request.responseType = 'json'
+    request.upload.onprogress = (event) => onProgress(event.loaded / Math.max(1, event.total))
+    request.onload = () => {
+      const body: unknown = request.response
+      if (request.status === 201) resolve((body as { number: number }).number)
+      else reject(problemOf(body, request.status))
+    }
+    request.onerror = () => reject(problemOf(null, 0))
+    request.send(file)
+  })
+}
