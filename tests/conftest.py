@@ -1,8 +1,17 @@
-"""What every test shares: the numbers of a long run, and Hypothesis's profiles."""
+"""What every test shares: the numbers of a long run, Hypothesis's profiles, and the fixtures."""
 
 import os
+import tempfile
+from collections.abc import Callable, Iterator
+from pathlib import Path
 
+import pytest
 from hypothesis import HealthCheck, settings
+
+from tests.support import EMPTY, Server, World, free_port, world
+from waka.launch import opened
+from waka.work import signing_in
+from waka.work.deps import Deps
 
 LONG = os.environ.get("WAKA_TEST_LONG") == "1"
 
@@ -12,3 +21,61 @@ settings.register_profile(
 )  # fmt: skip
 settings.register_profile("long", settings.get_profile("short"), max_examples=10_000)
 settings.load_profile("long" if LONG else "short")
+
+
+@pytest.fixture(scope="session")
+def the_world() -> Iterator[World]:
+    # a short path that the database's unprivileged user may enter
+    with tempfile.TemporaryDirectory(prefix="waka-") as folder:
+        Path(folder).chmod(0o755)
+        with world(Path(folder)) as found:
+            yield found
+
+
+@pytest.fixture
+def home(tmp_path: Path) -> Path:
+    return tmp_path / "home"
+
+
+@pytest.fixture
+def deps(the_world: World, home: Path) -> Iterator[Deps]:
+    """An empty Waka of the test's own."""
+    with opened(the_world.settings(home), the_world.database(EMPTY), 4) as found:
+        yield found
+
+
+@pytest.fixture
+def filer(deps: Deps) -> int:
+    """Somebody who may file everywhere."""
+    return signing_in.add_person(
+        deps, login="hazel", name="Hazel Brook", password="fair winds here", right="filer"
+    )
+
+
+@pytest.fixture
+def demo_server(the_world: World, home: Path) -> Iterator[Server]:
+    """The demo, served for one test."""
+    with serving(the_world, home) as server:
+        server.start()
+        yield server
+
+
+def serving(the_world: World, home: Path) -> "_Serving":
+    return _Serving(the_world, home)
+
+
+class _Serving:
+    def __init__(self, the_world: World, home: Path) -> None:
+        self.world, self.home = the_world, home
+
+    def __enter__(self) -> Server:
+        self.home.mkdir(parents=True, exist_ok=True)
+        url = self.world.demo_home(self.home)
+        self.server = Server(self.world.settings(self.home, port=free_port()), url)
+        return self.server
+
+    def __exit__(self, *_: object) -> None:
+        self.server.stop()
+
+
+Opened = Callable[[], Deps]

@@ -94,6 +94,16 @@ def run_demo(fresh: bool, only_make: bool) -> None:
     sys.exit(code)
 
 
+@waka.command("serve", hidden=True)
+def run_server() -> None:
+    """Serve this WAKA_HOME as it is."""
+    settings = Settings.read()
+    launch.assert_port_free(settings.port)
+    with launch.database(settings) as url:
+        code = launch.serve(settings, url, f"Waka is at http://127.0.0.1:{settings.port}")
+    sys.exit(code)
+
+
 def _clear(settings: Settings) -> None:
     own = cluster.prepare(settings.home)
     if cluster.is_running(own.data):

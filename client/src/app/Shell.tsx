@@ -1,6 +1,6 @@
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
 import { Dropdown } from 'antd'
-import { useRef, type ReactNode } from 'react'
+import { useEffect, useRef, type ReactNode } from 'react'
 import { NavLink, useLocation, useNavigate, useSearchParams } from 'react-router'
 import { api, told, type Me } from '../shared/api/client'
 import { deskQuery } from '../shared/api/queries'
@@ -64,7 +64,14 @@ function FindBox() {
   const [params] = useSearchParams()
   const inFind = location.pathname === '/find'
   useKeys({ f: () => input.current?.focus() }, { 'ctrl+k': () => input.current?.focus() })
-  const key = inFind ? 'find' : 'elsewhere'
+  const q = inFind ? (params.get('q') ?? '') : ''
+  useEffect(() => {
+    // the box follows the address, but never a person who is typing
+    if (input.current && document.activeElement !== input.current) input.current.value = q
+  }, [q])
+  useEffect(() => {
+    if (inFind) input.current?.focus()
+  }, [inFind])
   return (
     <form
       className="findbox"
@@ -75,17 +82,15 @@ function FindBox() {
       }}
     >
       <input
-        key={key}
         ref={input}
         type="search"
         aria-label="Find a record"
         placeholder="Find a record"
-        defaultValue={inFind ? (params.get('q') ?? '') : ''}
+        defaultValue={q}
         onChange={(event) => void navigate(`/find?q=${encodeURIComponent(event.target.value)}`, { replace: inFind })}
         onKeyDown={(event) => {
           if (event.key === 'Escape') event.currentTarget.blur()
         }}
-        autoFocus={inFind}
       />
       <kbd>F</kbd>
     </form>

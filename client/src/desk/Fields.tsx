@@ -32,10 +32,8 @@ export function Fields({ slip, change, inputs, submit, house, preview, problems 
           choices={partyChoices(house, slip.who)}
           placeholder="name or short form"
           onType={(who) => change({ who, short: '' })}
-          onChoose={(choice) => {
-            change({ who: choice.value, short: '' })
-            inputs.when.current?.focus()
-          }}
+          onChoose={(choice) => change({ who: choice.value, short: '' })}
+          onNext={() => inputs.when.current?.focus()}
           onEnter={submit}
         />
       </SlipField>
@@ -98,7 +96,7 @@ function KindField({ house, code, inputs, change, submit }: { house: House | und
       inputRef={inputs.kind}
       value={typed || label}
       choices={fitting.map((kind) => ({ key: kind.code, value: kind.code, shown: kind.label }))}
-      placeholder="i, l, m …"
+      placeholder="first letters, or ↓"
       onType={(text) => {
         setTyped(text)
         if (text === '') change({ kind: '' })
@@ -106,8 +104,8 @@ function KindField({ house, code, inputs, change, submit }: { house: House | und
       onChoose={(choice) => {
         setTyped('')
         change({ kind: choice.value })
-        inputs.who.current?.focus()
       }}
+      onNext={() => inputs.who.current?.focus()}
       onEnter={submit}
     />
   )

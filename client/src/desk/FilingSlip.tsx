@@ -55,7 +55,8 @@ export function FilingSlip({ arrival, desk, last, onFiled, onLater }: Props) {
   }
   const focus = (field: FieldName) => () => inputs[field].current?.focus()
   useEffect(() => {
-    inputs.kind.current?.focus()
+    // a person who has gone to the search box meanwhile is not called back
+    if (!document.activeElement?.closest('[role="search"]')) inputs.kind.current?.focus()
     // only when another arrival is shown
     // eslint-disable-next-line react-hooks/exhaustive-deps
   }, [arrival.number])

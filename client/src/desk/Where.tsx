@@ -56,6 +56,7 @@ function FolderField({ inputRef, folders, recent, onChoose, onEnter }: {
   return (
     <TypeAhead
       label="Folder"
+      opensAtOnce
       inputRef={inputRef}
       value={typed}
       choices={choices}

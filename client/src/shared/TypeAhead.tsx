@@ -15,8 +15,10 @@ interface Props {
   inputRef?: RefObject<HTMLInputElement | null>
   describedBy?: string
   invalid?: boolean
+  opensAtOnce?: boolean // shows its choices before anything is typed
   onType: (text: string) => void
   onChoose: (choice: Choice) => void
+  onNext?: () => void // after a choice by Enter or mouse; Tab goes on by itself
   onEnter: () => void // Enter with nothing left to choose
 }
 
@@ -24,7 +26,7 @@ interface Props {
  * A field with choices beneath while it has the focus. Tab and Enter take the marked choice; Escape
  * closes the choices, and again leaves the field.
  */
-export function TypeAhead({ label, value, choices, placeholder, inputRef, describedBy, invalid, onType, onChoose, onEnter }: Props) {
+export function TypeAhead({ label, value, choices, placeholder, inputRef, describedBy, invalid, opensAtOnce = false, onType, onChoose, onNext, onEnter }: Props) {
   const id = useId()
   const own = useRef<HTMLInputElement>(null)
   const input = inputRef ?? own
@@ -49,13 +51,18 @@ export function TypeAhead({ label, value, choices, placeholder, inputRef, descri
   const onKeyDown = (event: KeyboardEvent) => {
     if (event.key === 'ArrowDown' || event.key === 'ArrowUp') {
       event.preventDefault()
-      if (!shown) setOpen(true)
+      if (!shown) {
+        setOpen(true)
+        setTyped(true)
+      }
       else move(at + (event.key === 'ArrowDown' ? 1 : -1))
     } else if (event.key === 'Enter' && !event.ctrlKey) {
       event.preventDefault()
       // a choice counts only where somebody typed or moved; Enter on a settled field goes on
-      if (shown && typed) take(choices[at])
-      else onEnter()
+      if (shown && typed) {
+        take(choices[at])
+        onNext?.()
+      } else onEnter()
     } else if (event.key === 'Tab' && shown && typed && !event.shiftKey) {
       take(choices[at])
     } else if (event.key === 'Escape') {
@@ -88,7 +95,7 @@ export function TypeAhead({ label, value, choices, placeholder, inputRef, descri
         }}
         onFocus={(event) => {
           event.target.select()
-          setOpen(true)
+          setOpen(opensAtOnce)
           setTyped(false)
           setMarked(0)
         }}
@@ -111,6 +118,7 @@ export function TypeAhead({ label, value, choices, placeholder, inputRef, descri
               onMouseDown={(event) => {
                 event.preventDefault()
                 take(choice)
+                onNext?.()
               }}
             >
               {choice.shown}

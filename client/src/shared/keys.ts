@@ -14,6 +14,11 @@ function isTyping(target: EventTarget | null): boolean {
   return target instanceof HTMLElement && (target.isContentEditable || ['INPUT', 'TEXTAREA', 'SELECT'].includes(target.tagName))
 }
 
+/** Enter and Space belong to a button or link that has the focus. */
+function isItsOwn(event: KeyboardEvent): boolean {
+  return (event.key === 'Enter' || event.key === ' ') && event.target instanceof Element && event.target.closest('a, button') !== null
+}
+
 /** Keys of a view. Those in `everywhere` also act while a field has the focus. */
 export function useKeys(keys: KeyMap, everywhere: KeyMap = {}): void {
   const latest = useRef({ keys, everywhere })
@@ -24,7 +29,7 @@ export function useKeys(keys: KeyMap, everywhere: KeyMap = {}): void {
     const onKey = (event: KeyboardEvent) => {
       if (event.defaultPrevented || document.querySelector('[role="dialog"]')) return
       const name = nameOf(event)
-      const act = latest.current.everywhere[name] ?? (isTyping(event.target) ? undefined : latest.current.keys[name])
+      const act = latest.current.everywhere[name] ?? (isTyping(event.target) || isItsOwn(event) ? undefined : latest.current.keys[name])
       if (act) {
         event.preventDefault()
         act(event)

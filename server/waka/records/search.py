@@ -52,15 +52,19 @@ def remove(conn: Connection, number: int) -> None:
 
 def find(conn: Connection, *, words: Sequence[str], person: int) -> list[Hit]:
     """Return the best documents that have all of *words*, which are folded."""
-    one = sql.SQL("(ds.name like {part} or ds.words @@ {begin}::tsquery)")
+    # one pair of conditions a word: both have an index, where a test over an array would have none
     every = sql.SQL(" and ").join(
-        one.format(part=sql.Literal(f"%{word}%"), begin=sql.Literal(f"'{word}':*"))
-        for word in words
+        sql.SQL("(ds.name like {part} or ds.words @@ {begin}::tsquery)").format(
+            part=sql.Placeholder(f"part{at}"), begin=sql.Placeholder(f"begin{at}")
+        )
+        for at in range(len(words))
     )
     query = sql.SQL(SQL["find"]).format(every=every)
     args: dict[str, object] = {
         "words": list(words), "person": person, "limit": MOST_FOUND,
         "query": " | ".join(f"'{word}':*" for word in words),
     }  # fmt: skip
+    for at, word in enumerate(words):
+        args |= {f"part{at}": f"%{word}%", f"begin{at}": f"'{word}':*"}
     with conn.cursor(row_factory=class_row(Hit)) as cur:
         return cur.execute(query, args).fetchall()

@@ -1,0 +1,50 @@
+"""A browser for the journeys."""
+
+from collections.abc import Iterator
+
+import pytest
+from playwright.sync_api import Browser, Page, sync_playwright
+
+from tests.support import Server
+from waka.demo.make import PASSWORD
+
+CHROMIUM = "/usr/bin/chromium"
+FLAGS = ["--headless", "--no-sandbox", "--disable-gpu", "--disable-quic", "--no-first-run",
+         "--disable-background-networking", "--disable-component-update", "--disable-sync"]  # fmt: skip
+
+
+@pytest.fixture(scope="session")
+def browser() -> Iterator[Browser]:
+    with sync_playwright() as playwright:
+        found = playwright.chromium.launch(executable_path=CHROMIUM, args=FLAGS)
+        yield found
+        found.close()
+
+
+@pytest.fixture
+def page(browser: Browser, demo_server: Server) -> Iterator[Page]:
+    """A page at the sign-in of the demo. Whatever the page complains of fails the test."""
+    context = browser.new_context(
+        viewport={"width": 1280, "height": 800}, base_url=demo_server.address
+    )
+    found = context.new_page()
+    complaints: list[str] = []
+    found.on("pageerror", lambda error: complaints.append(str(error)))
+    found.on("console", lambda told: _note(complaints, told.type, told.text))
+    found.goto("/")
+    yield found
+    context.close()
+    assert complaints == []
+
+
+def _note(complaints: list[str], type: str, text: str) -> None:
+    # answers that refuse are told by the page itself; the browser notes them here once more
+    if type == "error" and "Failed to load resource" not in text:
+        complaints.append(text)
+
+
+def sign_in(page: Page, login: str = "hazel") -> None:
+    page.get_by_label("Sign-in").fill(login)
+    page.get_by_label("Password").fill(PASSWORD)
+    page.keyboard.press("Enter")
+    page.get_by_role("navigation", name="Places").wait_for()

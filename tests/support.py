@@ -1,0 +1,249 @@
+"""What tests stand on: a real PostgreSQL, real folders, a real server, the demo's papers."""
+
+from __future__ import annotations
+
+import http.client
+import json
+import os
+import shutil
+import signal
+import socket
+import subprocess
+import sys
+import time
+from collections.abc import Iterator
+from contextlib import contextmanager
+from dataclasses import dataclass, field, replace
+from pathlib import Path
+from typing import Any
+
+import psycopg
+
+from waka import cluster
+from waka.cluster import Cluster
+from waka.demo.make import PASSWORD, make
+from waka.launch import opened
+from waka.records.migrations import ensure_database, migrate
+from waka.settings import CHECKOUT, Settings
+from waka.work.deps import Deps
+
+EMPTY, DEMO = "waka_empty", "waka_demo"
+
+
+@dataclass
+class World:
+    """A cluster for the whole run, with an empty and a demo database to copy from."""
+
+    folder: Path
+    own: Cluster
+    count: int = 0
+
+    def settings(self, home: Path, **changes: Any) -> Settings:
+        base = Settings.read({"WAKA_HOME": str(home), "WAKA_SETTLE_SECONDS": "0.2"})
+        return replace(base, **changes)
+
+    def database(self, template: str) -> str:
+        """Make a database of its own for a test and return its URL."""
+        self.count += 1
+        name = f"waka_test_{os.getpid()}_{self.count}"
+        ensure_database(self.own.url_of("postgres"), name, template)
+        return self.own.url_of(name)
+
+    def demo_home(self, home: Path) -> str:
+        """Lay the demo out at *home* and return its database's URL.
+
+        Files are linked, not copied: they keep their inodes, which the records know them by.
+        """
+        source = self.folder / "demo"
+        if not source.exists():
+            ensure_database(self.own.url_of("postgres"), DEMO)
+            url = self.own.url_of(DEMO)
+            migrate(url)
+            with opened(self.settings(source), url, 3) as deps:
+                make(deps)
+        for part in ("drive", "arrivals", "cache"):
+            if (source / part).exists():
+                shutil.copytree(source / part, home / part, copy_function=os.link)
+        return self.database(DEMO)
+
+
+@contextmanager
+def world(folder: Path) -> Iterator[World]:
+    own = cluster.prepare(folder / "pg", quick_and_unsafe=True)
+    cluster.start(own)
+    try:
+        ensure_database(own.url_of("postgres"), EMPTY)
+        migrate(own.url_of(EMPTY))
+        yield World(folder, own)
+    finally:
+        cluster.stop(own)
+        if folder not in own.data.parents:
+            shutil.rmtree(own.data, ignore_errors=True)
+
+
+@dataclass
+class Client:
+    """Speaks to a running server over HTTP, as the interface does."""
+
+    port: int
+    cookie: str = ""
+    csrf: str = ""
+
+    def ask(
+        self, method: str, path: str, body: Any = None, headers: dict[str, str] | None = None
+    ) -> tuple[int, Any]:
+        told = {"Cookie": self.cookie, "X-Waka-CSRF": self.csrf, **(headers or {})}
+        data = body
+        if body is not None and not isinstance(body, bytes):
+            data = json.dumps(body).encode()
+            told["Content-Type"] = "application/json"
+        conn = http.client.HTTPConnection("127.0.0.1", self.port, timeout=60)
+        try:
+            conn.request(method, path, data, told)
+            answer = conn.getresponse()
+            raw = answer.read()
+            for name, value in answer.getheaders():
+                if name.lower() == "set-cookie":
+                    self.cookie = value.split(";")[0]
+            is_json = "json" in (answer.getheader("Content-Type") or "")
+            return answer.status, json.loads(raw) if is_json else raw
+        finally:
+            conn.close()
+
+    def sign_in(self, login: str = "hazel", password: str = PASSWORD) -> Client:
+        status, me = self.ask("POST", "/api/sign-in", {"login": login, "password": password})
+        assert status == 200, me
+        self.csrf = me["csrf"]
+        return self
+
+
+@dataclass
+class Server:
+    """A served Waka in processes of its own, which can be killed and started again."""
+
+    settings: Settings
+    url: str
+    env: dict[str, str] = field(default_factory=dict)
+    process: subprocess.Popen[bytes] | None = None
+
+    @property
+    def port(self) -> int:
+        return self.settings.port
+
+    @property
+    def address(self) -> str:
+        return f"http://127.0.0.1:{self.port}"
+
+    def start(self, **fault: str) -> None:
+        s = self.settings
+        env = {
+            **os.environ, "PYTHONPATH": str(CHECKOUT / "server"), "WAKA_DATABASE_URL": self.url,
+            "WAKA_HOME": str(s.home), "WAKA_DRIVE": str(s.drive), "WAKA_ARRIVALS": str(s.arrivals),
+            "WAKA_PORT": str(s.port), "WAKA_SETTLE_SECONDS": str(s.settle_seconds), **fault,
+        }  # fmt: skip
+        with (s.home / "server.log").open("ab") as log:
+            self.process = subprocess.Popen(
+                [sys.executable, "-m", "waka.cli", "serve"], env=env, stdout=log, stderr=log,
+                start_new_session=True,
+            )  # fmt: skip
+        wait_until(lambda: self._answers(), "the server answers")
+
+    def _answers(self) -> bool:
+        assert self.process is not None and self.process.poll() is None, self.log()
+        try:
+            return Client(self.port).ask("GET", "/api/health")[0] == 200
+        except OSError:
+            return False
+
+    def log(self) -> str:
+        return (self.settings.home / "server.log").read_text()[-4000:]
+
+    def family(self) -> list[int]:
+        """Return the ids of the server's process and all beneath it."""
+        assert self.process is not None
+        found, todo = [], [self.process.pid]
+        while todo:
+            pid = todo.pop()
+            found.append(pid)
+            try:
+                told = Path(f"/proc/{pid}/task/{pid}/children").read_text()
+            except OSError:
+                continue
+            todo += [int(child) for child in told.split()]
+        return found
+
+    def kill(self) -> None:
+        """End everything at once, as a power cut does."""
+        for pid in self.family():
+            try:
+                os.kill(pid, signal.SIGKILL)
+            except ProcessLookupError:
+                continue
+        assert self.process is not None
+        self.process.wait()
+        wait_until(lambda: is_free(self.port), "the port is free again")
+
+    def stop(self) -> None:
+        if self.process is not None and self.process.poll() is None:
+            self.process.send_signal(signal.SIGTERM)
+            self.process.wait(30)
+
+
+def is_free(port: int) -> bool:
+    with socket.socket() as probe:
+        probe.setsockopt(socket.SOL_SOCKET, socket.SO_REUSEADDR, 1)
+        try:
+            probe.bind(("127.0.0.1", port))
+        except OSError:
+            return False
+    return True
+
+
+def free_port() -> int:
+    with socket.socket() as probe:
+        probe.bind(("127.0.0.1", 0))
+        port: int = probe.getsockname()[1]
+        return port
+
+
+def wait_until(holds: Any, what: str, seconds: float = 30) -> None:
+    deadline = time.monotonic() + seconds
+    while not holds():
+        assert time.monotonic() < deadline, f"waited {seconds} s until {what}"
+        time.sleep(0.05)
+
+
+def assert_records_agree(deps: Deps) -> None:
+    """Every document is there exactly once, with the right bytes, where the records say."""
+    with psycopg.connect(deps.db.pool.conninfo) as conn:
+        filed = conn.execute(
+            "select id, ltrim(folder_path(folder_id) || '/' || name, '/'), sha256 from document"
+            " where state = 'filed'"
+        ).fetchall()
+        waiting = conn.execute(
+            "select d.id, a.path, d.sha256 from document d join arrival a on a.document_id = d.id"
+            " where d.state = 'waiting'"
+        ).fetchall()
+        unsettled = conn.execute("select count(*) from change_step where state = 'intended'").fetchone()
+        searchable = conn.execute("select count(*) from document_search").fetchone()
+    assert unsettled == (0,)
+    assert searchable == (len(filed),)
+    on_disk = files_beneath(deps.drive.root)
+    assert sorted(path for _, path, _ in filed) == sorted(on_disk)
+    arrived = files_beneath(deps.arrivals.root)
+    assert sorted(path.decode() for _, path, _ in waiting) == sorted(arrived)
+    for _, path, digest in filed:
+        assert deps.drive.sha256(path.encode()) == digest, path
+    for _, path, digest in waiting:
+        assert deps.arrivals.sha256(path) == digest, path
+    assert not files_beneath(deps.drive.root / ".waka", hidden=True)
+    assert not files_beneath(deps.arrivals.root / ".incoming", hidden=True)
+
+
+def files_beneath(root: Path, *, hidden: bool = False) -> list[str]:
+    found = []
+    for path in root.rglob("*"):
+        inside = path.relative_to(root)
+        if path.is_file() and (hidden or not any(part.startswith(".") for part in inside.parts)):
+            found.append(str(inside))
+    return found
