@@ -7,6 +7,7 @@ import { SignIn } from '../entrance/SignIn'
 import { carry, Problem } from '../shared/api/client'
 import { meQuery } from '../shared/api/queries'
 import { ProblemNote } from '../shared/ProblemNote'
+import { Boundary } from './Boundary'
 import { ByNumber } from './ByNumber'
 import { useScheme } from './scheme'
 import { Shell } from './Shell'
@@ -23,7 +24,9 @@ export function App() {
   const me = useQuery(meQuery)
   return (
     <ConfigProvider theme={themeOf(scheme)} csp={{ nonce }} wave={{ disabled: true }}>
-      <Inside me={me} turnScheme={turnScheme} />
+      <Boundary>
+        <Inside me={me} turnScheme={turnScheme} />
+      </Boundary>
     </ConfigProvider>
   )
 }

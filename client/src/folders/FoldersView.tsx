@@ -11,7 +11,7 @@ import { PathLine } from '../shared/PathLine'
 import { ProblemNote } from '../shared/ProblemNote'
 import { Details } from '../shared/Details'
 import { DocumentList } from './DocumentList'
-import { Outline } from './Outline'
+import { Outline, visible } from './Outline'
 
 const HINTS: KeyHint[] = [
   { keys: '↑ ↓', does: 'choose' },
@@ -64,7 +64,8 @@ export function FoldersView() {
   const at = documents.findIndex((document) => document.number === chosen)
   const step = (by: number) => choose(documents[Math.max(0, Math.min(documents.length - 1, at + by))])
   const walk = (by: number) => {
-    const next = folders[folders.findIndex((entry) => entry.id === folder?.id) + by]
+    const shown = visible(folders, folder?.id ?? null)
+    const next = shown[shown.findIndex((entry) => entry.id === folder?.id) + by]
     if (next) go(next.id)
   }
   useKeys({
@@ -128,7 +129,8 @@ export function FoldersView() {
 function summary(folder: OutlineEntry): string {
   if (folder.documents === 0) return 'empty'
   const well = Math.round(((folder.documents - folder.misnamed) / folder.documents) * 100)
-  return `${number(folder.own)} here, ${number(folder.documents)} with all beneath · ${String(well)}% named by the pattern`
+  const count = folder.own === folder.documents ? plural(folder.own, 'document') : `${number(folder.own)} here, ${number(folder.documents)} with all beneath`
+  return `${count} · ${String(well)}% named by the pattern`
 }
 
 function stopsTo(folder: OutlineEntry, folders: OutlineEntry[]) {

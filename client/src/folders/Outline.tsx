@@ -6,7 +6,9 @@ import { number } from '../shared/format'
 /** The folders as an outline, each with a count and a thin edge that tells how well its names are kept. */
 export function Outline({ folders, current }: { folders: OutlineEntry[]; current: number | null }) {
   const open = useRef<HTMLAnchorElement>(null)
-  useEffect(() => open.current?.scrollIntoView({ block: 'nearest' }), [current])
+  useEffect(() => {
+    open.current?.scrollIntoView({ block: 'nearest' })
+  }, [current])
   const shown = visible(folders, current)
   return (
     <nav className="outline" aria-label="Outline">
@@ -35,9 +37,8 @@ function health(entry: OutlineEntry): keyof typeof HEALTH {
   return entry.misnamed / entry.documents < 0.34 ? 'mid' : 'poor'
 }
 
-/** The way to the open folder and its neighbours; everything where the outline is small. */
+/** The top of the outline, and all that branches off on the way to the open folder. */
 export function visible(folders: OutlineEntry[], current: number | null): OutlineEntry[] {
-  if (folders.length <= 60) return folders
   const byId = new Map(folders.map((entry) => [entry.id, entry]))
   const way = new Set<number | null>()
   for (let at = byId.get(current ?? -1); at; at = byId.get(at.parent_id ?? -1)) way.add(at.id)

@@ -1,7 +1,7 @@
 import { useInfiniteQuery, useQuery } from '@tanstack/react-query'
 import { Link } from 'react-router'
 import type { Document } from './api/client'
-import { documentQuery, logbookQuery } from './api/queries'
+import { documentQuery, houseQuery, logbookQuery } from './api/queries'
 import { day, moment, money, number } from './format'
 import { PageView } from './PageView'
 import { ProblemNote } from './ProblemNote'
@@ -44,8 +44,9 @@ export function Details({ number: chosen, wide, onWide }: { number: number | nul
 }
 
 function Facts({ document }: { document: Document }) {
+  const kinds = useQuery(houseQuery).data?.kinds ?? []
   const facts: [string, string | null][] = [
-    ['kind', document.kind],
+    ['kind', kinds.find((kind) => kind.code === document.kind)?.label ?? document.kind],
     ['who', document.who],
     ['when', document.when ? day(document.when) : null],
     ['what', document.what],

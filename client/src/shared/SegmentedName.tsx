@@ -8,15 +8,32 @@ interface Props {
 
 /** Signature one: a name with each part underlined in the colour and form of its field. */
 export function SegmentedName({ segments, marks, labelled = false }: Props) {
+  const parts = withMarks(segments, marks ?? [])
+  if (!labelled) {
+    return (
+      <span className="name">
+        {parts.map((part, at) => (
+          <Seg key={at} part={part} />
+        ))}
+      </span>
+    )
+  }
   return (
-    <span className={labelled ? 'name labelled' : 'name'}>
-      {withMarks(segments, marks ?? []).map((part, at) => (
-        <span key={at} className={`seg ${part.field}`} data-label={labelled && part.first ? labelOf(part.field) : undefined}>
-          {part.marked ? <mark>{part.text}</mark> : part.text}
+    <span className="name labelled">
+      {parts.map((part, at) => (
+        <span key={at} className="labelledpart">
+          <span>
+            <Seg part={part} />
+          </span>
+          <small>{labelOf(part.field)}</small>
         </span>
       ))}
     </span>
   )
+}
+
+function Seg({ part }: { part: Part }) {
+  return <span className={`seg ${part.field}`}>{part.marked ? <mark>{part.text}</mark> : part.text}</span>
 }
 
 function labelOf(field: string): string | undefined {
@@ -27,7 +44,6 @@ interface Part {
   text: string
   field: string
   marked: boolean
-  first: boolean
 }
 
 /** The segments, cut further where a search matched. */
@@ -39,7 +55,7 @@ export function withMarks(segments: Segment[], marks: Piece[]): Part[] {
     let start = 0
     for (let end = 1; end <= text.length; end++) {
       if (end < text.length && (flags[at + end] ?? false) === (flags[at + start] ?? false)) continue
-      parts.push({ text: text.slice(start, end), field, marked: flags[at + start] ?? false, first: start === 0 })
+      parts.push({ text: text.slice(start, end), field, marked: flags[at + start] ?? false })
       start = end
     }
     at += text.length

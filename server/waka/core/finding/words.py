@@ -89,7 +89,13 @@ def snippet(text: str, words: Sequence[str], width: int = 160) -> list[Piece]:
     start = max(0, centre - width // 3)
     if start:
         start = flat.find(" ", start, centre) + 1 or start
-    return mark(flat[start : start + width], words)
+    end = min(len(flat), start + width)
+    if end < len(flat):
+        end = flat.rfind(" ", centre + 1, end) if " " in flat[centre + 1 : end] else end
+    pieces = mark(flat[start:end], words)
+    if end < len(flat):
+        pieces.append(Piece(" …", False))
+    return pieces
 
 
 def _beginning(plain: str, word: str) -> int:

@@ -1,10 +1,10 @@
 -- name: add
--- A document gets its lasting number here, once.
+-- A document gets its lasting number here, once; until Waka changes it, it changed when its file did.
 insert into document (state, folder_id, name, name_key, conforms, size, sha256, inode, modified_ns,
-                      kind, party_id, "when", what, reference, amount, added_by, changed_by)
+                      kind, party_id, "when", what, reference, amount, added_by, changed_by, changed_at)
 values (%(state)s, %(folder)s, %(name)s, %(name_key)s, %(conforms)s, %(size)s, %(sha256)s, %(inode)s,
         %(modified_ns)s, %(kind)s, %(party)s, %(when)s, %(what)s, %(reference)s, %(amount)s,
-        %(person)s, %(person)s)
+        %(person)s, %(person)s, to_timestamp(%(modified_ns)s / 1e9))
 returning id
 
 -- name: one
