@@ -5,13 +5,12 @@ from __future__ import annotations
 import os
 import shutil
 import sys
-from contextlib import contextmanager
 from collections.abc import Iterator
+from contextlib import contextmanager
 
 import click
 
 from waka import cluster, launch, logs
-from waka.demo import make as demo
 from waka.errors import WakaError
 from waka.settings import Settings
 from waka.work import health, signing_in
@@ -74,6 +73,8 @@ def add_person(login: str, name: str, right: str, administrator: bool, password:
 @click.option("--only-make", is_flag=True, help="Make the data and stop.")
 def run_demo(fresh: bool, only_make: bool) -> None:
     """Serve the demo, made where there is none."""
+    from waka.demo import make as demo  # brings libraries that serving does without
+
     settings = Settings.read()
     if not only_make:
         launch.assert_port_free(settings.port)

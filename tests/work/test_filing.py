@@ -1,0 +1,431 @@
+"""Filing and undoing in a Waka of the test's own: what is refused, and that nothing is lost by it."""
+
+import os
+import threading
+from collections.abc import Callable
+from dataclasses import replace
+from datetime import date
+from pathlib import Path
+
+import pytest
+
+from tests.support import assert_records_agree
+from waka.errors import (
+    DriveTrouble,
+    NameTaken,
+    NameUnfit,
+    NotAllowed,
+    NotFound,
+    NotUndoable,
+    SlipIncomplete,
+    SourceChanged,
+    SourceGone,
+    UnsafePath,
+    WakaError,
+)
+from waka.records import folders, naming
+from waka.work import arriving, browsing, filing, finding, signing_in, slips
+from waka.work.arriving import Sweeper
+from waka.work.deps import Deps
+from waka.work.slips import Slip
+from waka.work.taking_in import take_in
+
+TODAY = date(2026, 11, 20)
+NAME = "2025-03-12_mrc_mizzen-sail_4471.txt"
+
+
+@pytest.fixture
+def folder(deps: Deps, filer: int) -> int:
+    """A folder Finance/2025 in the drive, and a party with a short form."""
+    (deps.drive.root / "Finance/2025").mkdir(parents=True)
+    with deps.db.transaction() as conn:
+        root = folders.root(conn)
+        assert root is not None
+        naming.add_party(conn, "Marlow Rope & Canvas", "mrc")
+        return folders.add(conn, folders.add(conn, root, "Finance"), "2025")
+
+
+@pytest.fixture
+def number(deps: Deps, filer: int) -> int:
+    return arriving.upload(deps, filer, "scan 1.txt", [b"mizzen\n"], 7)
+
+
+def slip(folder: int | None, **fields: str) -> Slip:
+    told = {"kind": "invoice", "who": "mrc", "when": "12.3.2025", "what": "Mizzen sail", "reference": "4471"}
+    return Slip(**{**told, **fields}, folder=folder)
+
+
+def test_an_arrival_becomes_a_record_and_goes_back_by_undo(
+    deps: Deps, filer: int, folder: int, number: int
+) -> None:
+    done = filing.file_arrival(deps, filer, number, slip(folder), TODAY)
+    assert done.path == f"Finance/2025/{NAME}"
+    assert (deps.drive.root / done.path).read_bytes() == b"mizzen\n"
+    assert_records_agree(deps)
+    record = browsing.details(deps, filer, number).document
+    assert (record.who, record.when, record.what) == (
+        "Marlow Rope & Canvas", date(2025, 3, 12), "Mizzen sail",
+    )  # fmt: skip
+
+    undone = filing.undo(deps, filer, done.list_id)
+    assert undone.number == number
+    assert (deps.arrivals.root / "Uploads/scan 1.txt").read_bytes() == b"mizzen\n"
+    assert_records_agree(deps)
+    again = browsing.details(deps, filer, number).document
+    assert again.state == "waiting"
+    assert again.slip is not None and again.slip["what"] == "Mizzen sail"
+    [found] = finding.at_path(deps, filer, f"Finance/2025/{NAME}")
+    assert found.id == number
+
+
+def test_undo_steps_aside_where_the_old_place_is_taken(
+    deps: Deps, filer: int, folder: int, number: int
+) -> None:
+    done = filing.file_arrival(deps, filer, number, slip(folder), TODAY)
+    (deps.arrivals.root / "Uploads/scan 1.txt").write_bytes(b"another")
+    undone = filing.undo(deps, filer, done.list_id)
+    assert undone.path == "Uploads/scan 1-2.txt"
+    assert (deps.arrivals.root / "Uploads/scan 1.txt").read_bytes() == b"another"
+
+
+def test_undo_is_refused_twice_and_after_another_program_moved_the_file(
+    deps: Deps, filer: int, folder: int, number: int
+) -> None:
+    done = filing.file_arrival(deps, filer, number, slip(folder), TODAY)
+    filing.undo(deps, filer, done.list_id)
+    with pytest.raises(NotUndoable, match="already undone"):
+        filing.undo(deps, filer, done.list_id)
+    done = filing.file_arrival(deps, filer, number, slip(folder), TODAY)
+    (deps.drive.root / done.path).rename(deps.drive.root / "elsewhere.txt")
+    with pytest.raises(SourceGone):
+        filing.undo(deps, filer, done.list_id)
+    assert (deps.drive.root / "elsewhere.txt").exists()
+
+
+Arrange = Callable[[Deps, int], None]
+
+
+def _taken_by_a_stranger(deps: Deps, number: int) -> None:
+    (deps.drive.root / "Finance/2025" / NAME).write_bytes(b"not known to Waka")
+
+
+def _folder_removed(deps: Deps, number: int) -> None:
+    (deps.drive.root / "Finance/2025").rmdir()
+
+
+def _folder_replaced_by_a_link_that_leads_out(deps: Deps, number: int) -> None:
+    (deps.drive.root / "Finance/2025").rmdir()
+    outside = deps.drive.root.parent / "outside"
+    outside.mkdir()
+    (deps.drive.root / "Finance/2025").symlink_to(outside)
+
+
+def _still_being_written(deps: Deps, number: int) -> None:
+    with (deps.arrivals.root / "Uploads/scan 1.txt").open("ab") as file:
+        file.write(b"more")
+
+
+def _removed(deps: Deps, number: int) -> None:
+    (deps.arrivals.root / "Uploads/scan 1.txt").unlink()
+
+
+def _replaced_by_a_link(deps: Deps, number: int) -> None:
+    path = deps.arrivals.root / "Uploads/scan 1.txt"
+    path.unlink()
+    path.symlink_to("/etc/passwd")
+
+
+@pytest.mark.parametrize(
+    ("arrange", "error"),
+    [
+        (_taken_by_a_stranger, NameTaken),
+        (_folder_removed, DriveTrouble),
+        (_folder_replaced_by_a_link_that_leads_out, UnsafePath),
+        (_still_being_written, SourceChanged),
+        (_removed, SourceGone),
+        (_replaced_by_a_link, UnsafePath),
+    ],
+)
+def test_what_the_disk_refuses_leaves_everything_as_it_was(
+    deps: Deps, filer: int, folder: int, number: int, arrange: Arrange, error: type[WakaError]
+) -> None:
+    arrange(deps, number)
+    before = tree_of(deps.settings.home)
+    with pytest.raises(error) as refused:
+        filing.file_arrival(deps, filer, number, slip(folder), TODAY)
+    assert refused.value.message
+    assert tree_of(deps.settings.home) == before
+    assert browsing.details(deps, filer, number).document.state == "waiting"
+
+
+def tree_of(home: Path) -> dict[str, bytes | str]:
+    return {
+        str(path.relative_to(home)): os.readlink(path) if path.is_symlink() else path.read_bytes()
+        for path in home.rglob("*")
+        if path.is_symlink() or path.is_file()
+    }
+
+
+@pytest.mark.parametrize(
+    ("fields", "error", "told"),
+    [
+        pytest.param({"when": ""}, SlipIncomplete, "when is missing", id="missing"),
+        pytest.param({"when": "31.2.2025"}, SlipIncomplete, "is no date", id="no-date"),
+        pytest.param({"what": "???"}, SlipIncomplete, "nothing that can stand", id="nothing-left"),
+        pytest.param({"amount": "lots"}, SlipIncomplete, "is no amount", id="no-amount"),
+        pytest.param({"kind": "sonnet"}, SlipIncomplete, "no kind", id="no-kind"),
+        pytest.param({"who": "New Yard", "short": "mrc"}, SlipIncomplete, "already stands for", id="short"),
+        pytest.param({"reference": "x" * 300}, NameUnfit, "too_long|bytes|longer", id="too-long"),
+    ],
+)  # fmt: skip
+def test_a_slip_that_makes_no_name_is_refused(
+    deps: Deps, filer: int, folder: int, number: int, fields: dict[str, str],
+    error: type[WakaError], told: str,
+) -> None:  # fmt: skip
+    with pytest.raises(error, match=told):
+        filing.file_arrival(deps, filer, number, slip(folder, **fields), TODAY)
+    assert_records_agree(deps)
+
+
+def test_a_taken_name_is_refused_with_a_free_one(
+    deps: Deps, filer: int, folder: int, number: int
+) -> None:
+    filing.file_arrival(deps, filer, number, slip(folder), TODAY)
+    second = arriving.upload(deps, filer, "scan 2.txt", [b"other"], 5)
+    with pytest.raises(NameTaken) as taken:
+        filing.file_arrival(deps, filer, second, slip(folder), TODAY)
+    assert taken.value.facts["free"] == "2025-03-12_mrc_mizzen-sail_4471-2.txt"
+    assert_records_agree(deps)
+
+
+def test_a_new_party_is_remembered_with_its_short_form(
+    deps: Deps, filer: int, folder: int, number: int
+) -> None:
+    done = filing.file_arrival(deps, filer, number, slip(folder, who="Gull Point Chandlers"), TODAY)
+    assert done.path.endswith("2025-03-12_gpc_mizzen-sail_4471.txt")
+    second = arriving.upload(deps, filer, "scan 2.txt", [b"other"], 5)
+    done = filing.file_arrival(deps, filer, second, slip(folder, who="gpc", what="lamp"), TODAY)
+    assert done.path.endswith("2025-03-12_gpc_lamp_4471.txt")
+
+
+def test_only_one_of_many_who_file_the_same_arrival_succeeds(
+    deps: Deps, filer: int, folder: int, number: int
+) -> None:
+    outcomes: list[str] = []
+
+    def file(reference: str) -> None:
+        try:
+            filing.file_arrival(deps, filer, number, slip(folder, reference=reference), TODAY)
+            outcomes.append("filed")
+        except WakaError as error:
+            outcomes.append(error.code)
+
+    threads = [threading.Thread(target=file, args=(f"R{n}",)) for n in range(4)]
+    for thread in threads:
+        thread.start()
+    for thread in threads:
+        thread.join()
+    assert outcomes.count("filed") == 1
+    assert set(outcomes) <= {"filed", "not_found", "in_motion"}
+    assert_records_agree(deps)
+
+
+def test_one_name_for_two_arrivals_at_once_goes_to_one(deps: Deps, filer: int, folder: int) -> None:
+    numbers = [arriving.upload(deps, filer, f"{n}.txt", [b"%d" % n], 1) for n in range(4)]
+    outcomes: list[str] = []
+
+    def file(number: int) -> None:
+        try:
+            filing.file_arrival(deps, filer, number, slip(folder), TODAY)
+            outcomes.append("filed")
+        except WakaError as error:
+            outcomes.append(error.code)
+
+    threads = [threading.Thread(target=file, args=(n,)) for n in numbers]
+    for thread in threads:
+        thread.start()
+    for thread in threads:
+        thread.join()
+    assert sorted(outcomes) == ["filed", "name_taken", "name_taken", "name_taken"]
+    assert_records_agree(deps)
+
+
+def test_arrivals_on_another_file_system_are_copied_verified_and_removed(
+    deps: Deps, filer: int, folder: int, tmp_path: Path
+) -> None:
+    far = Path("/dev/shm") / f"waka-{os.getpid()}"
+    far.mkdir()
+    try:
+        assert far.stat().st_dev != deps.drive.root.stat().st_dev
+        deps = replace(deps, arrivals=type(deps.arrivals)(far, deps.arrivals.work))
+        deps.arrivals.prepare()
+        number = arriving.upload(deps, filer, "far.txt", [b"far away"], 8)
+        done = filing.file_arrival(deps, filer, number, slip(folder), TODAY)
+        assert (deps.drive.root / done.path).read_bytes() == b"far away"
+        assert_records_agree(deps)
+        filing.undo(deps, filer, done.list_id)
+        assert_records_agree(deps)
+    finally:
+        for path in sorted(far.rglob("*"), reverse=True):
+            path.rmdir() if path.is_dir() else path.unlink()
+        far.rmdir()
+
+
+def test_a_reader_may_not_file_and_a_stranger_sees_nothing(
+    deps: Deps, filer: int, folder: int, number: int
+) -> None:
+    reader = signing_in.add_person(
+        deps, login="alba", name="Alba Beck", password="fair winds here", right="reader"
+    )
+    with pytest.raises(NotFound):
+        filing.file_arrival(deps, reader, number, slip(folder), TODAY)
+    with pytest.raises(NotAllowed):
+        arriving.upload(deps, reader, "x.txt", [b"x"], 1)
+    done = filing.file_arrival(deps, filer, number, slip(folder), TODAY)
+    with pytest.raises(NotAllowed):
+        filing.undo(deps, reader, done.list_id)
+
+
+def test_the_slip_offers_the_extension_that_fits(deps: Deps, filer: int, folder: int) -> None:
+    from waka.work import looking
+
+    number = arriving.upload(deps, filer, "photo.pdf", [PNG], len(PNG))
+    looking.read_next(deps, set())
+    with deps.db.transaction() as conn:
+        seen = slips.preview(conn, filer, number, slip(folder), TODAY)
+    assert [(f.code, f.mend) for f in seen.findings] == [("wrong_extension", ".png")]
+    done = filing.file_arrival(
+        deps, filer, number, replace(slip(folder), extension=".png"), TODAY
+    )
+    assert done.path.endswith("_4471.png")
+
+
+PNG = bytes.fromhex(
+    "89504e470d0a1a0a0000000d494844520000000100000001080600000"
+    "01f15c4890000000d49444154789c626001000000ffff03000006000557bfabd40000000049454e44ae426082"
+)
+
+
+def test_the_neighbour_strip_shows_the_spot(deps: Deps, filer: int, folder: int, number: int) -> None:
+    for name in ("2025-03-01_mrc_a.txt", "2025-03-20_mrc_b.txt", "zz.txt"):
+        (deps.drive.root / "Finance/2025" / name).write_text(name)
+    take_in(deps, filer, lambda *_: None)
+    with deps.db.transaction() as conn:
+        seen = slips.preview(conn, filer, number, slip(folder), TODAY)
+    assert [n.name for n in seen.before] == ["2025-03-01_mrc_a.txt"]
+    assert [n.name for n in seen.after] == ["2025-03-20_mrc_b.txt", "zz.txt"]
+    assert [s.field for s in seen.before[0].segments] == ["when", "rest", "who", "rest", "what", "rest"]
+    assert [s.field for s in seen.after[1].segments] == ["odd", "rest"]
+
+
+@pytest.mark.parametrize(
+    ("name", "stored"),
+    [
+        pytest.param("../../etc/passwd", "passwd", id="way-up"),
+        pytest.param("line\nbreak.txt", "line break.txt", id="newline"),
+        pytest.param("\u202efdp.txt", "fdp.txt", id="direction"),
+        pytest.param("sunny ⛵.txt", "sunny ⛵.txt", id="emoji"),
+        pytest.param("é" * 200 + ".txt", "é" * 125 + ".txt", id="255-bytes"),
+        pytest.param("CON.txt", "_CON.txt", id="reserved"),
+        pytest.param("...", "unnamed", id="dots"),
+    ],
+)
+def test_an_upload_with_a_hard_name_is_kept_under_a_sound_one(
+    deps: Deps, filer: int, name: str, stored: str
+) -> None:
+    arriving.upload(deps, filer, name, [b"x"], 1)
+    assert os.listdir(deps.arrivals.root / "Uploads") == [stored]
+    assert_records_agree(deps)
+
+
+def test_uploads_of_one_name_at_once_are_all_kept(deps: Deps, filer: int) -> None:
+    threads = [
+        threading.Thread(target=arriving.upload, args=(deps, filer, "same.txt", [b"%d" % n], 1))
+        for n in range(6)
+    ]
+    for thread in threads:
+        thread.start()
+    for thread in threads:
+        thread.join()
+    found = sorted(path.read_bytes() for path in (deps.arrivals.root / "Uploads").iterdir())
+    assert found == [b"0", b"1", b"2", b"3", b"4", b"5"]
+    assert_records_agree(deps)
+
+
+@pytest.mark.parametrize(
+    ("chunks", "expected", "code"),
+    [
+        pytest.param([b"half"], 8, "upload_cut_off", id="cut-off"),
+        pytest.param([b"x" * 60_000] * 40, None, "too_large", id="too-large"),
+    ],
+)
+def test_an_upload_that_fails_leaves_nothing(
+    deps: Deps, filer: int, chunks: list[bytes], expected: int | None, code: str
+) -> None:
+    deps = replace(deps, settings=replace(deps.settings, max_upload_bytes=1 << 20))
+    with pytest.raises(WakaError) as refused:
+        arriving.upload(deps, filer, "x.txt", chunks, expected)
+    assert refused.value.code == code
+    assert not tree_of(deps.arrivals.root)
+
+
+def test_what_lies_in_the_arrivals_is_taken_once_it_stands_still(deps: Deps, filer: int) -> None:
+    sweeper = Sweeper(deps, settle_seconds=0.15)
+    point = deps.arrivals.root / "Scanner"
+    point.mkdir()
+    (point / "page.txt").write_text("one")
+    assert sweeper.sweep() == 0  # seen, but it may still be growing
+    (point / "page.txt").write_text("one and two")
+    assert sweeper.sweep() == 0
+    threading.Event().wait(0.2)
+    assert sweeper.sweep() == 1
+    assert sweeper.sweep() == 0
+    assert_records_agree(deps)
+
+
+def test_links_pipes_and_hidden_files_are_not_taken(deps: Deps, filer: int) -> None:
+    from waka.work.desk import desk
+
+    (deps.arrivals.root / "out").symlink_to("/etc/passwd")
+    (deps.arrivals.root / "loop").symlink_to(deps.arrivals.root)
+    os.mkfifo(deps.arrivals.root / "pipe")
+    (deps.arrivals.root / ".hidden").write_text("x")
+    (deps.arrivals.root / os.fsdecode(b"caf\xe9.txt")).write_text("x")
+    (deps.arrivals.root / "line\nbreak.txt").write_text("y")
+    Sweeper(deps, settle_seconds=0).sweep()
+    seen = desk(deps, filer)
+    assert [(n.shown, n.reason) for n in seen.notices] == [
+        ("loop", "a link; links are not followed"),
+        ("out", "a link; links are not followed"),
+        ("pipe", "no ordinary file"),
+    ]
+    assert sorted(a.name for a in seen.waiting) == ["caf\ufffd.txt", "line\nbreak.txt"]
+
+
+def test_an_arrival_with_a_name_that_is_no_text_can_be_filed(
+    deps: Deps, filer: int, folder: int
+) -> None:
+    (deps.arrivals.root / os.fsdecode(b"caf\xe9.txt")).write_text("x")
+    Sweeper(deps, settle_seconds=0).sweep()
+    from waka.work.desk import desk
+
+    [arrival] = desk(deps, filer).waiting
+    done = filing.file_arrival(deps, filer, arrival.id, slip(folder), TODAY)
+    assert (deps.drive.root / done.path).read_text() == "x"
+    filing.undo(deps, filer, done.list_id)
+    assert os.listdir(os.fsencode(deps.arrivals.root)).count(b"caf\xe9.txt") == 1
+
+
+def test_an_arrival_that_changes_or_goes_is_noticed(deps: Deps, filer: int) -> None:
+    sweeper = Sweeper(deps, settle_seconds=0)
+    path = deps.arrivals.root / "a.txt"
+    path.write_text("first")
+    sweeper.sweep()
+    path.write_text("second edition")
+    sweeper.sweep()
+    assert_records_agree(deps)
+    path.unlink()
+    sweeper.sweep()
+    assert_records_agree(deps)
+    book = finding.entries(deps, filer, before=None, number=None, mine=False, quiet=True)
+    assert [entry.action for entry in book] == ["gone", "changed_outside"]
