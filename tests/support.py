@@ -146,7 +146,7 @@ class Server:
                 [sys.executable, "-m", "waka.cli", "serve"], env=env, stdout=log, stderr=log,
                 start_new_session=True,
             )  # fmt: skip
-        wait_until(lambda: self._answers(), "the server answers")
+        wait_until(self._answers, "the server answers")
 
     def _answers(self) -> bool:
         assert self.process is not None and self.process.poll() is None, self.log()

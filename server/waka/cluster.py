@@ -108,9 +108,7 @@ def _secret(path: Path) -> str:
     return path.read_text().strip()
 
 
-def _init(
-    binaries: Path, data: Path, password: str, runs_as: str | None, *, quick_and_unsafe: bool
-) -> None:
+def _init(binaries: Path, data: Path, password: str, runs_as: str | None, *, quick_and_unsafe: bool) -> None:
     with tempfile.NamedTemporaryFile("w") as told:  # 0600, and gone when initdb has read it
         told.write(f"{password}\n")
         told.flush()
@@ -196,9 +194,7 @@ def ensure_database(cluster: Cluster, name: str = "waka") -> None:
     ensure(cluster.url_of("postgres"), name)
 
 
-def _as(
-    user: str | None, command: list[str]
-) -> subprocess.CompletedProcess[str]:
+def _as(user: str | None, command: list[str]) -> subprocess.CompletedProcess[str]:
     if user is not None:
         owner = pwd.getpwnam(user)
         command = ["setpriv", "--reuid", user, "--regid", str(owner.pw_gid), "--clear-groups",

@@ -2,7 +2,7 @@
 
     WakaError
     ├── NotSignedIn, WrongPassword, TooManyTries, ForgedRequest     at the door
-    ├── NotFound, NotAllowed                                        alike for what is hidden and what is not there
+    ├── NotFound, NotAllowed                                        alike for hidden and for absent
     ├── SlipIncomplete, NameUnfit, BadRequest                       refused before anything moves
     ├── NameTaken, SourceChanged, SourceGone, StepInMotion          refused by what is there now
     ├── UnsafePath, DriveTrouble                                    the folder tree
@@ -52,7 +52,9 @@ class TooManyTries(WakaError):
 
     def __init__(self, seconds: int) -> None:
         super().__init__(
-            "Too many failed tries.", mend=f"Wait {seconds} seconds, then try again.", seconds=seconds
+            "Too many failed tries.",
+            mend=f"Wait {seconds} seconds, then try again.",
+            seconds=seconds,
         )
 
 

@@ -11,7 +11,6 @@ import threading
 import time
 from collections.abc import Iterator
 from contextlib import contextmanager
-from pathlib import Path
 
 from waka import cluster, logs
 from waka.errors import CannotStart
@@ -72,7 +71,7 @@ def serve(settings: Settings, url: str, ready: str) -> int:
         [sys.executable, "-m", "gunicorn", "waka.launch:web()", "--bind",
          f"127.0.0.1:{settings.port}", "--workers", "2", "--threads", "8", "--reuse-port",
          "--worker-class", "gthread", "--graceful-timeout", "10", "--log-level", "warning",
-         "--worker-tmp-dir", "/dev/shm" if Path("/dev/shm").is_dir() else str(settings.home)],
+         "--worker-tmp-dir", str(settings.home)],
         env=env, start_new_session=True,
     )  # fmt: skip
     runner = subprocess.Popen([sys.executable, "-m", "waka.launch"], env=env, start_new_session=True)

@@ -13,7 +13,13 @@ from tests.conftest import LONG, serving
 from tests.support import Client, Server, World, assert_records_agree, wait_until
 from waka.launch import opened
 
-SLIP = {"kind": "certificate", "who": "csi", "when": "7 11 26", "what": "first aid", "reference": "C1"}
+SLIP = {
+    "kind": "certificate",
+    "who": "csi",
+    "when": "7 11 26",
+    "what": "first aid",
+    "reference": "C1",
+}
 NAME = "2026-11-07_csi_first-aid_C1.pdf"
 
 ONE_DISK = [
@@ -103,9 +109,7 @@ def test_killed_while_renaming(the_world: World, server: Server, point: str, mov
 
 
 @pytest.mark.parametrize(("point", "moved"), TWO_CALLS, ids=[point for point, _ in TWO_CALLS])
-def test_killed_between_link_and_unlink(
-    the_world: World, server: Server, point: str, moved: bool
-) -> None:
+def test_killed_between_link_and_unlink(the_world: World, server: Server, point: str, moved: bool) -> None:
     kill_and_settle(the_world, server, point, moved, WAKA_FAULT_LACK="renameat2")
 
 
@@ -117,9 +121,7 @@ def test_killed_while_copying_from_another_file_system(
 
 
 @pytest.mark.parametrize("point", ["recorded", "moved"])
-def test_the_database_is_lost_in_the_middle_of_filing(
-    the_world: World, server: Server, point: str
-) -> None:
+def test_the_database_is_lost_in_the_middle_of_filing(the_world: World, server: Server, point: str) -> None:
     """All connections end while the file is on its way; the answer says what holds, and it holds."""
     import threading
 

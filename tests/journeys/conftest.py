@@ -24,9 +24,7 @@ def browser() -> Iterator[Browser]:
 @pytest.fixture
 def page(browser: Browser, demo_server: Server) -> Iterator[Page]:
     """A page at the sign-in of the demo. Whatever the page complains of fails the test."""
-    context = browser.new_context(
-        viewport={"width": 1280, "height": 800}, base_url=demo_server.address
-    )
+    context = browser.new_context(viewport={"width": 1280, "height": 800}, base_url=demo_server.address)
     found = context.new_page()
     complaints: list[str] = []
     found.on("pageerror", lambda error: complaints.append(str(error)))

@@ -51,7 +51,13 @@ def number(deps: Deps, filer: int) -> int:
 
 
 def slip(folder: int | None, **fields: str) -> Slip:
-    told = {"kind": "invoice", "who": "mrc", "when": "12.3.2025", "what": "Mizzen sail", "reference": "4471"}
+    told = {
+        "kind": "invoice",
+        "who": "mrc",
+        "when": "12.3.2025",
+        "what": "Mizzen sail",
+        "reference": "4471",
+    }
     return Slip(**{**told, **fields}, folder=folder)
 
 
@@ -187,9 +193,7 @@ def test_a_slip_that_makes_no_name_is_refused(
     assert_records_agree(deps)
 
 
-def test_a_taken_name_is_refused_with_a_free_one(
-    deps: Deps, filer: int, folder: int, number: int
-) -> None:
+def test_a_taken_name_is_refused_with_a_free_one(deps: Deps, filer: int, folder: int, number: int) -> None:
     filing.file_arrival(deps, filer, number, slip(folder), TODAY)
     second = arriving.upload(deps, filer, "scan 2.txt", [b"other"], 5)
     with pytest.raises(NameTaken) as taken:
@@ -294,9 +298,7 @@ def test_the_slip_offers_the_extension_that_fits(deps: Deps, filer: int, folder:
     with deps.db.transaction() as conn:
         seen = slips.preview(conn, filer, number, slip(folder), TODAY)
     assert [(f.code, f.mend) for f in seen.findings] == [("wrong_extension", ".png")]
-    done = filing.file_arrival(
-        deps, filer, number, replace(slip(folder), extension=".png"), TODAY
-    )
+    done = filing.file_arrival(deps, filer, number, replace(slip(folder), extension=".png"), TODAY)
     assert done.path.endswith("_4471.png")
 
 
@@ -314,7 +316,14 @@ def test_the_neighbour_strip_shows_the_spot(deps: Deps, filer: int, folder: int,
         seen = slips.preview(conn, filer, number, slip(folder), TODAY)
     assert [n.name for n in seen.before] == ["2025-03-01_mrc_a.txt"]
     assert [n.name for n in seen.after] == ["2025-03-20_mrc_b.txt", "zz.txt"]
-    assert [s.field for s in seen.before[0].segments] == ["when", "rest", "who", "rest", "what", "rest"]
+    assert [s.field for s in seen.before[0].segments] == [
+        "when",
+        "rest",
+        "who",
+        "rest",
+        "what",
+        "rest",
+    ]
     assert [s.field for s in seen.after[1].segments] == ["odd", "rest"]
 
 
@@ -402,9 +411,7 @@ def test_links_pipes_and_hidden_files_are_not_taken(deps: Deps, filer: int) -> N
     assert sorted(a.name for a in seen.waiting) == ["caf\ufffd.txt", "line\nbreak.txt"]
 
 
-def test_an_arrival_with_a_name_that_is_no_text_can_be_filed(
-    deps: Deps, filer: int, folder: int
-) -> None:
+def test_an_arrival_with_a_name_that_is_no_text_can_be_filed(deps: Deps, filer: int, folder: int) -> None:
     (deps.arrivals.root / os.fsdecode(b"caf\xe9.txt")).write_text("x")
     Sweeper(deps, settle_seconds=0).sweep()
     from waka.work.desk import desk

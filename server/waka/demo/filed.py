@@ -84,7 +84,10 @@ def _grants_and_insurance(rng: random.Random) -> Iterator[File]:
             )
             paper = Paper(title="Grant offer", when=when, reference=f"G{year}-{award // 100}",
                           text=text, sender=SENDERS[short])  # fmt: skip
-            yield (f"Finance/Grants/{when}_{short}_grant-offer_G{year}-{award // 100}.pdf", pdf(paper))
+            yield (
+                f"Finance/Grants/{when}_{short}_grant-offer_G{year}-{award // 100}.pdf",
+                pdf(paper),
+            )
         when = date(year, 4, 1)
         paper = invoice("pim", when, f"Q{year}-118", rng, "Renewal of cover")
         yield f"Finance/Insurance/{when}_pim_hull-insurance_Q{year}-118.pdf", pdf(paper)
@@ -92,7 +95,14 @@ def _grants_and_insurance(rng: random.Random) -> Iterator[File]:
 
 def _letters(rng: random.Random) -> Iterator[File]:
     """Two trees that should be one: by how the letter was made, then by year and month."""
-    subjects = ["berth-renewal", "slip-dates", "consent-form", "thank-you", "quote-hull", "open-day"]
+    subjects = [
+        "berth-renewal",
+        "slip-dates",
+        "consent-form",
+        "thank-you",
+        "quote-hull",
+        "open-day",
+    ]
     for number in range(26):
         when = date(2024, 4, 3) + timedelta(days=34 * number)
         if when > LAST:
@@ -108,7 +118,10 @@ def _letters(rng: random.Random) -> Iterator[File]:
         )  # fmt: skip
         place = f"{when:%Y}/{when:%m}/{when}_{short}_{subject}"
         if number % 2:
-            yield f"Letters/typed/{place}.docx", offices.letter_docx(subject.replace("-", " "), text)
+            yield (
+                f"Letters/typed/{place}.docx",
+                offices.letter_docx(subject.replace("-", " "), text),
+            )
         else:
             paper = Paper(title=f"Re: {subject.replace('-', ' ')}", when=when, text=text,
                           sender=SENDERS[short])  # fmt: skip
@@ -167,7 +180,12 @@ def _coursework(rng: random.Random) -> Iterator[File]:
 
 
 def _safety(rng: random.Random) -> Iterator[File]:
-    for what, year in (("first-aid", 2024), ("radio", 2025), ("hull-survey", 2025), ("first-aid", 2026)):
+    for what, year in (
+        ("first-aid", 2024),
+        ("radio", 2025),
+        ("hull-survey", 2025),
+        ("first-aid", 2026),
+    ):
         when = date(year, rng.randint(2, 10), rng.randint(1, 28))
         holder = rng.choice(CREW)
         expires = when.replace(year=year + 3)
@@ -188,7 +206,10 @@ def _safety(rng: random.Random) -> Iterator[File]:
 def _boat(rng: random.Random) -> Iterator[File]:
     for number, what in enumerate(("rigging-check", "engine-log", "sail-inventory")):
         when = date(2026, 1 + number * 3, 15)
-        rows = [["Item", "State"], *([f"{what} {n}", rng.choice(["good", "worn"])] for n in range(1, 8))]
+        rows = [
+            ["Item", "State"],
+            *([f"{what} {n}", rng.choice(["good", "worn"])] for n in range(1, 8)),
+        ]
         yield f"Boat/{when}_tps_{what}.xlsx", offices.sheet_xlsx({what: rows})
 
 
@@ -197,11 +218,20 @@ def _mess(rng: random.Random) -> Iterator[File]:
     copy = pdf(invoice("pim", date(2026, 3, 6), "Q2026-119", rng, "Renewal of cover"))
     yield "Finance/Invoices/2026/Copy of invoice pelham insurance.pdf", copy
     yield "Finance/Insurance/Copy of invoice pelham insurance (1).pdf", copy
-    yield "Finance/Invoices/2026/scan0031.pdf", scan(invoice("kby", date(2026, 4, 16), "S-240", rng), rng)
+    yield (
+        "Finance/Invoices/2026/scan0031.pdf",
+        scan(invoice("kby", date(2026, 4, 16), "S-240", rng), rng),
+    )
     yield "scan0012.pdf", scan(invoice("tph", date(2025, 2, 3), "0093", rng), rng)
     yield "IMG_4311.jpg", photo(worksheet("Bryn Osei", 3, date(2026, 5, 19), rng), rng)
-    yield "Boat/mast photo FINAL final (2).jpg", photo(invoice("mrc", date(2025, 8, 8), "4409", rng), rng)
+    yield (
+        "Boat/mast photo FINAL final (2).jpg",
+        photo(invoice("mrc", date(2025, 8, 8), "4409", rng), rng),
+    )
     long = "Notes from the long conversation with the harbour office about the new fenders and who pays"
     yield f"Letters/{long} version three.docx", offices.letter_docx("Fenders", ["Nobody pays yet."])
-    yield "Meetings/minutes 3.5.26", b"Minutes, rough. Fenders again. Next time bring the tide tables.\n"
+    yield (
+        "Meetings/minutes 3.5.26",
+        b"Minutes, rough. Fenders again. Next time bring the tide tables.\n",
+    )
     yield "Trainees/ines knots 3 NEW.pdf", pdf(worksheet("Ines Calder", 3, date(2026, 5, 19), rng))

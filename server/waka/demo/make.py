@@ -21,7 +21,7 @@ from .scenario import parties
 from .waiting import waiting
 
 SEED = 1885
-PASSWORD = "fair winds at tern point"  # noqa: S105 - printed at the start of every demo
+PASSWORD = "fair winds at tern point"
 SIGN_INS = (
     ("hazel", "Hazel Brook", "filer"),
     ("magnus", "Magnus Orr", "keeper"),
@@ -78,7 +78,11 @@ FILED_TODAY = (
     ("scan_00420.pdf", "invoice", "tph", "harbour dues", "Finance/Invoices/2026"),
     ("minutes_nov.docx", "minutes", "tps", "trustees minutes", "Meetings/2026"),
 )
-_DAYS = {"scan_00419.pdf": "4 nov 2026", "scan_00420.pdf": "5 nov 2026", "minutes_nov.docx": "11 nov 2026"}
+_DAYS = {
+    "scan_00419.pdf": "4 nov 2026",
+    "scan_00420.pdf": "5 nov 2026",
+    "minutes_nov.docx": "11 nov 2026",
+}
 
 
 def _file_some(deps: Deps, person: int) -> int:

@@ -94,13 +94,20 @@ def _work(rng: random.Random, filed: dict[str, bytes]) -> Iterator[File]:
                                   ("maya 5.pdf", "Maya Hartle", 5)):  # fmt: skip
         paper = worksheet(trainee, number, date(2026, 11, 14), rng)
         yield f"{WORK}/{name}", pdf(paper)
-    yield f"{WORK}/IMG_20261114_1902.jpg", photo(worksheet("Maya Hartle", 6, date(2026, 11, 14), rng), rng)
-    yield f"{WORK}/IMG_20261114_1903.jpg", photo(worksheet("Tomas Reed", 9, date(2026, 11, 14), rng), rng)
+    yield (
+        f"{WORK}/IMG_20261114_1902.jpg",
+        photo(worksheet("Maya Hartle", 6, date(2026, 11, 14), rng), rng),
+    )
+    yield (
+        f"{WORK}/IMG_20261114_1903.jpg",
+        photo(worksheet("Tomas Reed", 9, date(2026, 11, 14), rng), rng),
+    )
     yield f"{WORK}/passage plan (new).odt", offices.text_odt(
         "Passage plan", ["Handed in again by Bryn Osei.", "Brae to Tern Point by way of the Skerry.",
                          "Turn back if the wind is north of west."])  # fmt: skip
-    yield f"{WORK}/log sheet tomas.xlsx", offices.sheet_xlsx(
-        {"Log": [["Hour", "Course"], [1, 210], [2, 214], [3, 220]]}
+    yield (
+        f"{WORK}/log sheet tomas.xlsx",
+        offices.sheet_xlsx({"Log": [["Hour", "Course"], [1, 210], [2, 214], [3, 220]]}),
     )
     plan = next(data for path, data in sorted(filed.items()) if "Ines" in path and "passage" in path)
     yield f"{WORK}/passage plan ines.pdf", plan

@@ -141,9 +141,7 @@ def _copy_bytes(move: Move, source: int, old: bytes, work: int, name: bytes) -> 
     digest = hashlib.sha256()
     read = os.open(old, os.O_RDONLY | os.O_NOFOLLOW | os.O_CLOEXEC, dir_fd=source)
     with open(read, "rb") as reader:  # noqa: PTH123 - a descriptor, not a path
-        write = os.open(
-            name, os.O_WRONLY | os.O_CREAT | os.O_EXCL | os.O_CLOEXEC, 0o644, dir_fd=work
-        )
+        write = os.open(name, os.O_WRONLY | os.O_CREAT | os.O_EXCL | os.O_CLOEXEC, 0o644, dir_fd=work)
         with open(write, "wb") as writer:  # noqa: PTH123
             while chunk := reader.read(CHUNK):
                 digest.update(chunk)

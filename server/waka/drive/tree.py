@@ -32,9 +32,7 @@ class FileStat:
 
     @classmethod
     def of(cls, found: os.stat_result) -> FileStat:
-        return cls(
-            size=found.st_size, inode=found.st_ino & INODE_BITS, modified_ns=found.st_mtime_ns
-        )
+        return cls(size=found.st_size, inode=found.st_ino & INODE_BITS, modified_ns=found.st_mtime_ns)
 
 
 def shown(path: bytes) -> str:
@@ -150,9 +148,7 @@ def _make(part: bytes, fd: int) -> None:
 
 def _step(part: bytes, fd: int, whole: bytes) -> int:
     try:
-        return os.open(
-            part, os.O_RDONLY | os.O_DIRECTORY | os.O_NOFOLLOW | os.O_CLOEXEC, dir_fd=fd
-        )
+        return os.open(part, os.O_RDONLY | os.O_DIRECTORY | os.O_NOFOLLOW | os.O_CLOEXEC, dir_fd=fd)
     except OSError as error:
         if error.errno in (errno.ELOOP, errno.ENOTDIR):
             raise UnsafePath(

@@ -18,6 +18,7 @@ class Sniffed:
 
 
 TEXT = Sniffed("text/plain", ".txt")
+PDF = Sniffed("application/pdf", ".pdf")
 UNKNOWN = Sniffed("application/octet-stream", "")
 _OFFICE = {
     "word/": Sniffed("application/vnd.openxmlformats-officedocument.wordprocessingml.document", ".docx"),
@@ -50,14 +51,16 @@ def sniff(path: Path) -> Sniffed:
         head = file.read(HEAD)
     if not head:
         return UNKNOWN
-    if head.startswith(b"%PDF-") or b"%PDF-" in head[:1024]:
-        return Sniffed("application/pdf", ".pdf")
+    if head.startswith(b"%PDF-"):
+        return PDF
     if head.startswith(b"PK\x03\x04") or head.startswith(b"PK\x05\x06"):
         return _zipped(path)
     guessed = filetype.guess(head)
     if guessed is not None:
         extension = f".{guessed.extension}"
         return Sniffed(guessed.mime, ".tif" if extension == ".tiff" else extension)
+    if b"%PDF-" in head[:1024]:
+        return PDF  # ISO 32000-1, annex H.3.4.1: readers accept a header within the first 1024 bytes
     return _textual(head)
 
 

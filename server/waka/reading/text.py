@@ -99,8 +99,8 @@ def _blocks(node: object, names: tuple[object, ...]) -> Iterator[object]:
 def _xlsx(path: Path) -> Iterator[str]:
     import openpyxl
 
-    book = openpyxl.load_workbook(path, read_only=True, data_only=True)
-    try:
+    with path.open("rb") as file:  # by content: the library would judge a path by its ending
+        book = openpyxl.load_workbook(file, read_only=True, data_only=True)
         for sheet in book.worksheets:
             yield sheet.title
             for number, row in enumerate(sheet.iter_rows(values_only=True)):
@@ -109,8 +109,6 @@ def _xlsx(path: Path) -> Iterator[str]:
                 cells = ["" if cell is None else str(cell) for cell in row]
                 if any(cells):
                     yield "\t".join(cells).rstrip()
-    finally:
-        book.close()
 
 
 def _eml(path: Path) -> Iterator[str]:
@@ -159,7 +157,7 @@ class _Text(HTMLParser):
         self.out: list[str] = []
         self.hidden = 0
 
-    def handle_starttag(self, tag: str, attrs: list[tuple[str, str | None]]) -> None:
+    def handle_starttag(self, tag: str, attrs: object) -> None:  # noqa: ARG002 - the library's signature
         self.hidden += tag in ("script", "style")
         self.out.append("\n" if tag in ("p", "div", "br", "tr", "li", "h1", "h2", "h3") else "")
 

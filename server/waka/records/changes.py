@@ -44,9 +44,7 @@ class Step:
     failure: str | None
 
 
-def add_list(
-    conn: Connection, *, title: str, origin: str, person: int, undo_of: int | None = None
-) -> int:
+def add_list(conn: Connection, *, title: str, origin: str, person: int, undo_of: int | None = None) -> int:
     found = value(
         conn, SQL["add_list"],
         {"title": title, "origin": origin, "person": person, "undo_of": undo_of},

@@ -173,9 +173,7 @@ def file(
     )  # fmt: skip
 
 
-def unfile(
-    conn: Connection, *, number: int, name: str, inode: int, modified_ns: int, person: int
-) -> None:
+def unfile(conn: Connection, *, number: int, name: str, inode: int, modified_ns: int, person: int) -> None:
     conn.execute(
         SQL["unfile"],
         {"number": number, "name": name, "name_key": name_key(name), "inode": inode,

@@ -1,4 +1,4 @@
-"""The documents of a folder, a page at a time, in any order. Keyset-paged: no page costs more than another."""
+"""The documents of a folder, in any order, keyset-paged: no page costs more than another."""
 
 from __future__ import annotations
 

@@ -51,7 +51,13 @@ def by_login(conn: Connection, login: str) -> SignIn | None:
 
 
 def add(
-    conn: Connection, *, login: str, name: str, initials: str, password_hash: str, administrator: bool
+    conn: Connection,
+    *,
+    login: str,
+    name: str,
+    initials: str,
+    password_hash: str,
+    administrator: bool,
 ) -> int:
     """Add a person and return the id. Raises ``BadRequest`` where the name is taken."""
     try:
@@ -110,3 +116,8 @@ def may_file_anywhere(conn: Connection, person: int) -> bool:
 
 def grant_all_arrival_points(conn: Connection, person: int) -> None:
     conn.execute(SQL["grant_all_arrival_points"], {"person": person})
+
+
+def revoke_all(conn: Connection, person: int) -> None:
+    """Take away all that a person may see or do, at once."""
+    conn.execute(SQL["revoke_all"], {"person": person})

@@ -42,7 +42,12 @@ def refresh(conn: Connection, numbers: Sequence[int]) -> None:
     for number, name, fields, text in conn.execute(SQL["source"], {"numbers": list(numbers)}):
         conn.execute(
             SQL["set"],
-            {"number": number, "name": folded(name), "fields": indexed(fields), "text": indexed(text)},
+            {
+                "number": number,
+                "name": folded(name),
+                "fields": indexed(fields),
+                "text": indexed(text),
+            },
         )
 
 

@@ -17,6 +17,5 @@ def load(file: str) -> dict[str, LiteralString]:
     text = (Path(__file__).parent / "queries" / f"{file}.sql").read_text()
     _, *pieces = _NAME.split(text)
     return {
-        name: cast(LiteralString, body.strip())
-        for name, body in zip(pieces[::2], pieces[1::2], strict=True)
+        name: cast(LiteralString, body.strip()) for name, body in zip(pieces[::2], pieces[1::2], strict=True)
     }

@@ -1,6 +1,6 @@
 """Writes the OpenAPI document where the client's types are generated from; with --check, compares.
 
-    python -m waka.web.describe [--check]
+python -m waka.web.describe [--check]
 """
 
 from __future__ import annotations

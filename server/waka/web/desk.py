@@ -102,9 +102,7 @@ def file_arrival(path: s.NumberPath, body: s.Slip) -> Response:
 @signed_in
 def upload(query: s.UploadName) -> Response:
     """Hand a document in: the request's body is the file."""
-    number = arriving.upload(
-        deps(), person().id, query.name, _chunks(), request.content_length
-    )
+    number = arriving.upload(deps(), person().id, query.name, _chunks(), request.content_length)
     return reply(s.Uploaded(number=number), 201)
 
 

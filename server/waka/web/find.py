@@ -50,9 +50,7 @@ def logbook(query: s.LogbookQuery) -> Response:
 def old_path(query: s.PathQuery) -> Response:
     """The documents that ever stood at a path, as they are now."""
     found = finding.at_path(deps(), person().id, query.path)
-    places = [
-        s.Place(number=d.id, name=d.name, folder_path=d.folder_path, state=d.state) for d in found
-    ]
+    places = [s.Place(number=d.id, name=d.name, folder_path=d.folder_path, state=d.state) for d in found]
     return reply(s.OldPath(documents=places))
 
 

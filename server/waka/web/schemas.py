@@ -6,13 +6,24 @@ from datetime import date, datetime
 from decimal import Decimal
 from typing import Literal
 
-from pydantic import BaseModel, ConfigDict, Field
+from pydantic import BaseModel, ConfigDict, Field, field_validator
 
 NUMBER_MAX = 2**62
 
 
 class Wire(BaseModel):
     model_config = ConfigDict(from_attributes=True, extra="forbid")
+
+
+class Asked(Wire):
+    """What comes in. A NUL sign is no text: the database keeps none, and no name has one."""
+
+    @field_validator("*", mode="before")
+    @classmethod
+    def _is_text(cls, value: object) -> object:
+        if isinstance(value, str) and "\0" in value:
+            raise ValueError("has a NUL sign in it")
+        return value
 
 
 class Problem(Wire):
@@ -38,7 +49,7 @@ class Piece(Wire):
     marked: bool
 
 
-class SignIn(Wire):
+class SignIn(Asked):
     login: str = Field(max_length=200)
     password: str = Field(max_length=1000)
 
@@ -79,7 +90,7 @@ class House(Wire):
     parties: list[Party]
 
 
-class Slip(Wire):
+class Slip(Asked):
     kind: str = Field("", max_length=40)
     who: str = Field("", max_length=400)
     short: str = Field("", max_length=40)
@@ -172,7 +183,7 @@ class Preview(Wire):
     after: list[Beside]
 
 
-class Later(Wire):
+class Later(Asked):
     later: bool
 
 
@@ -313,7 +324,7 @@ class OldPath(Wire):
     documents: list[Place]
 
 
-class NumberPath(Wire):
+class NumberPath(Asked):
     number: int = Field(ge=1, le=NUMBER_MAX)
 
 
@@ -321,38 +332,38 @@ class PagePath(NumberPath):
     page: int = Field(ge=1, le=100_000)
 
 
-class FolderPath(Wire):
+class FolderPath(Asked):
     folder: int = Field(ge=1, le=NUMBER_MAX)
 
 
-class ListPath(Wire):
+class ListPath(Asked):
     list_id: int = Field(ge=1, le=2**31 - 1)
 
 
-class Width(Wire):
+class Width(Asked):
     width: int = Field(960, ge=16, le=4000)
 
 
-class UploadName(Wire):
+class UploadName(Asked):
     name: str = Field(min_length=1, max_length=1000)
 
 
-class FolderQuery(Wire):
+class FolderQuery(Asked):
     sort: Literal["name", "who", "when", "kind", "reference", "size", "changed"] = "name"
     descending: bool = False
     after: str | None = Field(None, max_length=4000)
 
 
-class FindQuery(Wire):
+class FindQuery(Asked):
     q: str = Field(max_length=400)
 
 
-class LogbookQuery(Wire):
+class LogbookQuery(Asked):
     before: int | None = Field(None, ge=1, le=NUMBER_MAX)
     number: int | None = Field(None, ge=1, le=NUMBER_MAX)
     mine: bool = False
     quiet: bool = True
 
 
-class PathQuery(Wire):
+class PathQuery(Asked):
     path: str = Field(min_length=1, max_length=5000)

@@ -41,9 +41,7 @@ class Sweeper:
         with self.deps.db.transaction() as conn:
             known = {arrival.path: arrival for arrival in arrivals.known(conn)}
             moving = arrivals.in_motion(conn)
-            arrivals.set_notices(
-                conn, [(f.path, shown(f.path), f.reason) for f in found if f.reason]
-            )
+            arrivals.set_notices(conn, [(f.path, shown(f.path), f.reason) for f in found if f.reason])
         files = {f.path: f.stat for f in found if f.stat is not None and f.path not in moving}
         self._seen = {path: seen for path, seen in self._seen.items() if path in files}
         taken = 0
@@ -73,9 +71,7 @@ class Sweeper:
             return 0
         if self.deps.arrivals.stat(path) != stat:
             return 0  # it changed while it was read: it has not settled after all
-        file = File(
-            size=stat.size, sha256=digest, inode=stat.inode, modified_ns=stat.modified_ns
-        )
+        file = File(size=stat.size, sha256=digest, inode=stat.inode, modified_ns=stat.modified_ns)
         with self.deps.db.transaction() as conn:
             contents.add(conn, digest, stat.size)
             if record is not None:
@@ -127,16 +123,12 @@ def _register(conn: Connection, path: bytes, file: File, person: int | None) -> 
     return number
 
 
-def upload(
-    deps: Deps, person: int, name: str, chunks: Iterable[bytes], expected: int | None
-) -> int:
+def upload(deps: Deps, person: int, name: str, chunks: Iterable[bytes], expected: int | None) -> int:
     """Take an upload in and return its number. Raises ``NotAllowed`` and as ``receive`` does."""
     with deps.db.transaction() as conn:
         if not people.may_file_anywhere(conn, person):
             raise NotAllowed("You may look things up here, but not hand in documents.")
-    received = receive(
-        deps.arrivals, UPLOADS, name, chunks, expected, deps.settings.max_upload_bytes
-    )
+    received = receive(deps.arrivals, UPLOADS, name, chunks, expected, deps.settings.max_upload_bytes)
     file = File(
         size=received.stat.size, sha256=received.sha256, inode=received.stat.inode,
         modified_ns=received.stat.modified_ns,
@@ -148,4 +140,3 @@ def upload(
             number = arrivals.at_path(conn, received.path)
     assert number is not None
     return number
-

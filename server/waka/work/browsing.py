@@ -86,9 +86,7 @@ def _entry(row: OutlineRow, path: str, depth: int, documents: int, misnamed: int
     )  # fmt: skip
 
 
-def page(
-    deps: Deps, person: int, folder: int, sort: Sort, *, descending: bool, after: str | None
-) -> Page:
+def page(deps: Deps, person: int, folder: int, sort: Sort, *, descending: bool, after: str | None) -> Page:
     """Return a page of a folder's documents. Raises ``NotFound``, ``BadRequest``."""
     start = _cursor(after, sort, descending)
     with deps.db.transaction() as conn:

@@ -171,4 +171,3 @@ def _log_settled(conn: Connection, step: Step, action: str, reason: str) -> None
         to_folder=step.after.get("folder"),
         point=step.after["arrival_point"] if at_drive else step.before["arrival_point"],
     )  # fmt: skip
-

@@ -68,9 +68,7 @@ def file_arrival(deps: Deps, person: int, number: int, slip: Slip, today: date) 
     return Outcome(list_id=step.list_id, number=number, path=shown(step.to_path))
 
 
-def _intend_filing(
-    conn: Connection, person: int, number: int, slip: Slip, today: date
-) -> Step:
+def _intend_filing(conn: Connection, person: int, number: int, slip: Slip, today: date) -> Step:
     waiting = documents.lock_waiting(conn, number, person)
     if waiting is None:
         raise NotFound(f"No. {number} on the desk")
@@ -112,7 +110,8 @@ def _assert_fileable(seen: Preview, slip: Slip) -> tuple[folders.Folder, str]:
         raise NotFound("The folder")
     if seen.folder.right == "reader":
         raise NotAllowed(
-            f"You may look into “{seen.folder.path}” but not file there.", mend="Choose another folder."
+            f"You may look into “{seen.folder.path}” but not file there.",
+            mend="Choose another folder.",
         )
     for finding in seen.findings:
         if finding.code == "taken":
@@ -129,9 +128,7 @@ def _remember_party(conn: Connection, seen: Preview) -> int | None:
     return naming.add_party(conn, who.name, who.short or who.proposed)
 
 
-def _settle_after_loss(
-    deps: Deps, list_id: int | None, number: int, error: DatabaseAway
-) -> None:
+def _settle_after_loss(deps: Deps, list_id: int | None, number: int, error: DatabaseAway) -> None:
     """Bring a filing to its end after the connection was lost in the middle of it."""
     if list_id is None:
         raise error
@@ -198,9 +195,7 @@ def _folder_of(step: Step) -> int:
     return int(step.after["folder"]) if step.to_place == "drive" else 0
 
 
-def _undo_step(
-    deps: Deps, conn: Connection, person: int, original: Step, now: documents.Filed
-) -> Step:
+def _undo_step(deps: Deps, conn: Connection, person: int, original: Step, now: documents.Filed) -> Step:
     above, _, last = original.from_path.rpartition(b"/")
     back = (above + b"/" if above else b"") + free_name(deps.arrivals, above, last)
     list_id = changes.add_list(

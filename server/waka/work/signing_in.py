@@ -80,7 +80,8 @@ def add_person(
     """Add a person with a right on the whole drive and, for filers, on every arrival point."""
     if len(password) < SHORTEST_PASSWORD:
         raise BadRequest(
-            f"The password has fewer than {SHORTEST_PASSWORD} characters.", mend="Choose a longer one."
+            f"The password has fewer than {SHORTEST_PASSWORD} characters.",
+            mend="Choose a longer one.",
         )
     if not login.strip() or not name.strip():
         raise BadRequest("A person needs a sign-in and a name.", mend="Give both.")

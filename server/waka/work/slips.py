@@ -212,14 +212,10 @@ def preview_of(
     before: list[Beside] = []
     after: list[Beside] = []
     if folder is not None:
-        beside = documents.names_beside(
-            conn, folder=folder.id, name=name, person=person, ignore=document.id
-        )
+        beside = documents.names_beside(conn, folder=folder.id, name=name, person=person, ignore=document.id)
         room = len(folder.path) + 1 if folder.path else 0
         findings += check_name(name, neighbours=beside, parent_length=room)
-        around = documents.neighbours(
-            conn, folder=folder.id, name=name, person=person, each_way=STRIP
-        )
+        around = documents.neighbours(conn, folder=folder.id, name=name, person=person, each_way=STRIP)
         before, after = (
             [Beside(number=n.id, name=n.name, segments=house.segments(n.name)) for n in side]
             for side in around

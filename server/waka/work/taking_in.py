@@ -60,9 +60,7 @@ def _folder(conn: Connection, known: dict[str, int], path: str) -> int:
     return known[path]
 
 
-def _read_name(
-    house: Naming, ids: dict[str, int], name: str, kind: str | None
-) -> tuple[Record, bool]:
+def _read_name(house: Naming, ids: dict[str, int], name: str, kind: str | None) -> tuple[Record, bool]:
     parsed = parse(house.pattern, split_extension(name)[0], house.parties)
     if not isinstance(parsed, Parsed):
         return Record(kind=kind), False
@@ -94,6 +92,4 @@ def _take(
         record=record, person=person,
     )  # fmt: skip
     search.refresh(conn, [number])
-    logbook.add(
-        conn, "taken_in", number=number, person=person, to_path=path.decode(), to_folder=folder
-    )
+    logbook.add(conn, "taken_in", number=number, person=person, to_path=path.decode(), to_folder=folder)

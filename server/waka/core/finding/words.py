@@ -16,9 +16,7 @@ LONGEST_WORD = 60
 
 def fold_sign(sign: str) -> str:
     """Return *sign* as compared: small, without accents; a space for what separates words."""
-    plain = "".join(
-        c for c in unicodedata.normalize("NFKD", sign.casefold()) if not unicodedata.combining(c)
-    )
+    plain = "".join(c for c in unicodedata.normalize("NFKD", sign.casefold()) if not unicodedata.combining(c))
     return plain if plain and all(c.isalnum() for c in plain) else " "
 
 

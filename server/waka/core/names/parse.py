@@ -71,9 +71,7 @@ def parse(pattern: Pattern, stem: str, parties: Parties) -> Parsed | Stop:
     return _proved(pattern, stem, whole, parties)
 
 
-def _proved(
-    pattern: Pattern, stem: str, fields: dict[str, FieldValue], parties: Parties
-) -> Parsed | Stop:
+def _proved(pattern: Pattern, stem: str, fields: dict[str, FieldValue], parties: Parties) -> Parsed | Stop:
     again = compose(pattern, fields, parties)
     if isinstance(again, Missing):
         lack = again.lacks[0]
@@ -153,9 +151,7 @@ def _compile(pattern: Pattern) -> _Compiled:
     return _Compiled(re.compile("".join(out)), slots, dates, Shape.of(pattern))
 
 
-def _body(
-    slot: Slot, group: str, word: str, joiner: str, dates: dict[str, tuple[str, str]]
-) -> str:
+def _body(slot: Slot, group: str, word: str, joiner: str, dates: dict[str, tuple[str, str]]) -> str:
     if isinstance(slot.format, DateFormat):
         out = []
         for number, (text, is_token) in enumerate(slot.format.parts):

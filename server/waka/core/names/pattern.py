@@ -84,8 +84,7 @@ class Pattern:
     def reserved(self) -> frozenset[str]:
         """The signs that separate fields; a value never contains them, so they can be told apart."""
         literal = "".join(
-            part.text if isinstance(part, Literal) else part.before + part.after
-            for part in self.parts
+            part.text if isinstance(part, Literal) else part.before + part.after for part in self.parts
         )
         return frozenset(c for c in literal if not c.isalnum()) - {self.style.joiner}
 
@@ -154,9 +153,7 @@ def _read_slot(text: str, start: int, types: Mapping[str, FieldType]) -> tuple[S
     if not name:
         raise PatternError(text, start, "Braces without a field", "Name a field, such as {what}.")
     type = types.get(name, FieldType.TEXT)
-    format = (
-        _read_date(text, words) if type is FieldType.DATE else _read_text(text, words, type)
-    )
+    format = _read_date(text, words) if type is FieldType.DATE else _read_text(text, words, type)
     slot = Slot(field=name, type=type, format=format, before=before, after=after, optional=optional)
     return slot, end + 1
 

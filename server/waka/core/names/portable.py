@@ -35,18 +35,13 @@ def name_key(name: str) -> str:
     return fold(name) if name.strip() else name
 
 
-def check_name(
-    name: str, *, neighbours: Collection[str] = (), parent_length: int = 0
-) -> list[Finding]:
+def check_name(name: str, *, neighbours: Collection[str] = (), parent_length: int = 0) -> list[Finding]:
     """Return what is wrong with *name*, gravest first; an empty list where it is portable.
 
     *neighbours* are names in the same folder (not this document's own); *parent_length* is the number
     of characters of the path that the name is to stand in, with its last slash.
     """
-    findings = [
-        Finding(code, message, mend_name(name))
-        for code, message in _own_faults(name)
-    ]
+    findings = [Finding(code, message, mend_name(name)) for code, message in _own_faults(name)]
     findings += _length_faults(name, parent_length)
     findings += _neighbour_faults(name, neighbours)
     return findings
@@ -65,13 +60,11 @@ def _own_faults(name: str) -> list[tuple[str, str]]:
         faults.append(("not_text", "The name has bytes that are no valid text"))
     if any(_is_invisible(c) for c in name):
         faults.append(("invisible", "The name has invisible characters or direction marks"))
-    if name in (".", "..") or name.split(".")[0].strip().lower() in RESERVED:
+    if name in (".", "..") or name.split(".", maxsplit=1)[0].strip().lower() in RESERVED:
         faults.append(("reserved", f"“{name}” is reserved by some systems"))
     if name[0] in ". " or name[-1] in ". ":
         faults.append(("edge", "The name begins or ends with a dot or a space"))
-    if not any(unicodedata.category(c) == "Cs" for c in name) and not unicodedata.is_normalized(
-        "NFC", name
-    ):
+    if not any(unicodedata.category(c) == "Cs" for c in name) and not unicodedata.is_normalized("NFC", name):
         faults.append(("form", "Accents are written apart from their letters (not Unicode NFC)"))
     return faults
 

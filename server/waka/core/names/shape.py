@@ -111,9 +111,7 @@ class Shape:
                               self._one(DIGITS, name), self._one(DIGITS, name)])  # fmt: skip
         return self._words(slot.format, name, word, joiner)
 
-    def _words(
-        self, format: TextFormat, name: str, word: frozenset[str], joiner: str
-    ) -> Expr:
+    def _words(self, format: TextFormat, name: str, word: frozenset[str], joiner: str) -> Expr:
         if format.zeros:
             return self._digits(format.zeros, name)
         if format.short:
@@ -122,9 +120,7 @@ class Shape:
         head = self._repeated(self._one(word, name))
         if not joiner or format.initials:
             return head
-        more = self._seq(
-            [self._text(joiner, name), self._repeated(self._one(word, name))]
-        )
+        more = self._seq([self._text(joiner, name), self._repeated(self._one(word, name))])
         return self._seq([head, self._maybe(self._repeated(more))])
 
     def _digits(self, least: int, name: str) -> Expr:

@@ -86,9 +86,7 @@ class Parties:
             for spelling in (*party.spellings, party.name):
                 names[fold(spelling)] = party
         object.__setattr__(self, "_by_name", names)
-        object.__setattr__(
-            self, "_by_short", {party.short: party for party in self.known if party.short}
-        )
+        object.__setattr__(self, "_by_short", {party.short: party for party in self.known if party.short})
 
     @classmethod
     def of(cls, parties: Iterable[Party]) -> Parties:

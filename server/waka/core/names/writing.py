@@ -43,9 +43,7 @@ def show(value: FieldValue, slot: Slot, pattern: Pattern, parties: Parties) -> s
     return shown
 
 
-def _show_text(
-    value: str, slot: Slot, format: TextFormat, pattern: Pattern, parties: Parties
-) -> str:
+def _show_text(value: str, slot: Slot, format: TextFormat, pattern: Pattern, parties: Parties) -> str:
     if format.short:
         party = parties.named(value)
         if party is None or not party.short:
@@ -128,9 +126,7 @@ def value_of(text: str, slot: Slot, pattern: Pattern, parties: Parties) -> Field
     return (style.joiner if slot.type is FieldType.CODE else " ").join(words)
 
 
-def _written_alike(
-    name: str, text: str, slot: Slot, pattern: Pattern, parties: Parties
-) -> bool:
+def _written_alike(name: str, text: str, slot: Slot, pattern: Pattern, parties: Parties) -> bool:
     try:
         return show(name, slot, pattern, parties) == text
     except Unfit:

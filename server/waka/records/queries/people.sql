@@ -52,3 +52,7 @@ select exists (select from sight where person_id = %(person)s and "right" in ('f
 -- name: grant_all_arrival_points
 insert into arrival_point_sight (arrival_point_id, person_id) select id, %(person)s from arrival_point
 on conflict do nothing
+
+-- name: revoke_all
+with folders as (delete from sight where person_id = %(person)s)
+delete from arrival_point_sight where person_id = %(person)s

@@ -1,0 +1,52 @@
+"""The application in this process, asked as a browser would."""
+
+from collections.abc import Iterator
+from dataclasses import dataclass
+from typing import Any
+
+import pytest
+from flask.testing import FlaskClient
+
+from tests.support import World
+from waka.demo.make import PASSWORD
+from waka.launch import opened
+from waka.records import people
+from waka.web.app import create_app
+from waka.work import signing_in
+from waka.work.deps import Deps
+
+
+@dataclass
+class Visitor:
+    client: FlaskClient
+    csrf: str = ""
+
+    def sign_in(self, login: str, password: str = PASSWORD) -> "Visitor":
+        answer = self.client.post("/api/sign-in", json={"login": login, "password": password})
+        assert answer.status_code == 200, answer.json
+        self.csrf = answer.json["csrf"]  # type: ignore[index]
+        return self
+
+    def ask(self, method: str, path: str, json: Any = None, **more: Any) -> Any:
+        headers = {"X-Waka-CSRF": self.csrf}
+        return self.client.open(path, method=method, json=json, headers=headers, **more)
+
+
+@pytest.fixture(scope="module")
+def demo_deps(the_world: World, tmp_path_factory: pytest.TempPathFactory) -> Iterator[Deps]:
+    home = tmp_path_factory.mktemp("demo") / "home"
+    home.mkdir()
+    url = the_world.demo_home(home)
+    with opened(the_world.settings(home), url, 4) as found:
+        # somebody who has an account and may see nothing at all
+        stranger = signing_in.add_person(
+            found, login="stranger", name="Sly Stranger", password=PASSWORD, right="reader"
+        )
+        with found.db.transaction() as conn:
+            people.revoke_all(conn, stranger)
+        yield found
+
+
+@pytest.fixture
+def visitor(demo_deps: Deps) -> Visitor:
+    return Visitor(create_app(demo_deps).test_client())

@@ -1,0 +1,142 @@
+"""The door: sign-in and its slow-down, headers, problem details, refusals of bad input."""
+
+import re
+import socket
+
+import pytest
+
+from tests.support import Client, Server
+from tests.web.conftest import Visitor
+from waka.errors import TooManyTries, WrongPassword
+from waka.work import signing_in
+from waka.work.deps import Deps
+
+
+def test_the_session_cookie_is_kept_from_scripts_and_other_sites(visitor: Visitor) -> None:
+    answer = visitor.client.post(
+        "/api/sign-in", json={"login": "HAZEL", "password": "fair winds at tern point"}
+    )
+    cookie = answer.headers["Set-Cookie"]
+    assert "HttpOnly" in cookie and "SameSite=Strict" in cookie
+    assert "Secure" not in cookie  # the demo is served without https; WAKA_HTTPS=1 adds it
+
+
+def test_signing_out_ends_the_session(visitor: Visitor) -> None:
+    visitor.sign_in("hazel")
+    cookie = visitor.client.get_cookie("waka_session")
+    assert cookie is not None
+    assert visitor.ask("POST", "/api/sign-out").status_code == 204
+    visitor.client.set_cookie("waka_session", cookie.value)
+    assert visitor.ask("GET", "/api/me").status_code == 401
+
+
+def test_guessing_is_slowed_down(deps: Deps, filer: int) -> None:
+    for _ in range(signing_in.FREE_TRIES):
+        with pytest.raises(WrongPassword):
+            signing_in.sign_in(deps, "hazel", "wrong", "10.0.0.9")
+    with pytest.raises(TooManyTries):
+        signing_in.sign_in(deps, "hazel", "fair winds here", "10.0.0.9")
+    # somebody at another address is not locked out by it
+    assert signing_in.sign_in(deps, "hazel", "fair winds here", "10.0.0.10").person.login == "hazel"
+
+
+@pytest.mark.parametrize(("failures", "seconds"), [(0, 0), (4, 0), (5, 2), (6, 4), (8, 16), (30, 900)])
+def test_the_wait_doubles(failures: int, seconds: float) -> None:
+    assert signing_in.delay(failures, failures) == seconds
+
+
+def test_a_stranger_learns_nothing_from_a_wrong_name(visitor: Visitor) -> None:
+    told = [
+        visitor.client.post("/api/sign-in", json={"login": login, "password": "x"}).json
+        for login in ("magnus", "nobody at all")
+    ]
+    assert told[0]["detail"] == told[1]["detail"]  # type: ignore[index]
+
+
+def test_every_answer_carries_a_strict_policy(visitor: Visitor) -> None:
+    for path in ("/", "/api/me", "/api/health", "/nowhere"):
+        policy = visitor.client.get(path).headers["Content-Security-Policy"]
+        assert "default-src 'none'" in policy and "unsafe" not in policy
+    page = visitor.client.get("/").text
+    nonce = re.search(r'csp-nonce" content="([^"]+)"', page)
+    assert nonce and nonce[1] != "__NONCE__"
+
+
+def test_a_download_can_run_nothing_here(visitor: Visitor) -> None:
+    visitor.sign_in("hazel")
+    number = visitor.ask("GET", "/api/desk").json["waiting"][0]["number"]
+    answer = visitor.ask("GET", f"/api/documents/{number}/file")
+    assert answer.headers["Content-Disposition"].startswith("attachment; filename*=UTF-8''First%20aid")
+    assert "sandbox" in answer.headers["Content-Security-Policy"]
+    assert int(answer.headers["Content-Length"]) == len(answer.data)
+
+
+@pytest.mark.parametrize(
+    ("method", "path", "body", "status"),
+    [
+        ("GET", "/api/documents/0", None, 422),
+        ("GET", "/api/documents/99999999999999999999", None, 422),
+        ("GET", "/api/documents/minus", None, 404),
+        ("GET", "/api/folders/1/documents?sort=colour", None, 422),
+        ("GET", "/api/folders/1/documents?after=nonsense", None, 400),
+        ("GET", "/api/folders/1/documents?after=W10=", None, 400),
+        ("GET", "/api/find", None, 422),
+        ("GET", "/api/find?q=%00", None, 422),
+        ("GET", "/api/find?q='%3b--", None, 200),
+        ("GET", "/api/find?q=%25_%5c'", None, 200),
+        ("PUT", "/api/desk/1/slip", {"what": "\ud800"}, 422),
+        ("GET", "/api/find?q=" + "a+" * 190, None, 200),
+        ("GET", "/api/old-path?path=%00", None, 422),
+        ("DELETE", "/api/desk", None, 405),
+        ("POST", "/api/desk/1/file", {"extension": "../x"}, 422),
+        ("POST", "/api/desk/1/file", {"colour": "red"}, 422),
+        ("POST", "/api/desk/1/file", [], 422),
+        ("PUT", "/api/desk/1/slip", {"what": "x\u0000y"}, 422),
+        ("POST", "/api/sign-in", {"login": "a\u0000b", "password": "x"}, 422),
+    ],
+)
+def test_bad_input_is_refused_in_words(
+    visitor: Visitor, method: str, path: str, body: object, status: int
+) -> None:
+    visitor.sign_in("hazel")
+    answer = visitor.ask(method, path, body)
+    assert answer.status_code == status, answer.text
+    if status >= 400:
+        assert answer.mimetype == "application/problem+json"
+        assert {"type", "title", "status", "detail", "code", "request_id"} <= set(answer.json)
+        assert answer.json["request_id"] == answer.headers["X-Request-Id"]
+
+
+def test_an_upload_cut_off_half_way_leaves_nothing(demo_server: Server) -> None:
+    client = Client(demo_server.port).sign_in()
+    with socket.create_connection(("127.0.0.1", demo_server.port)) as half:
+        head = (
+            f"POST /api/desk/uploads?name=half.txt HTTP/1.1\r\nHost: x\r\nCookie: {client.cookie}\r\n"
+            f"X-Waka-CSRF: {client.csrf}\r\nContent-Length: 1000\r\n\r\n"
+        )
+        half.sendall(head.encode() + b"only this")
+        half.shutdown(socket.SHUT_WR)
+        told = half.recv(65536).decode()
+    assert "400" in told.split("\r\n")[0]
+    assert "upload_cut_off" in told
+    assert not list((demo_server.settings.arrivals / "Uploads").glob("*"))
+    assert not list((demo_server.settings.arrivals / ".incoming").glob("*"))
+    status, made = client.ask("POST", "/api/desk/uploads?name=whole.txt", b"all of it")
+    assert status == 201
+    assert client.ask("GET", f"/api/documents/{made['number']}/file") == (200, b"all of it")
+
+
+def test_health_says_what_is_not_in_order(deps: Deps) -> None:
+    from waka.web.app import create_app
+
+    client = create_app(deps).test_client()
+    assert client.get("/api/health").json["in_order"] is True  # type: ignore[index]
+    deps.drive.root.rename(deps.drive.root.with_name("unplugged"))
+    answer = client.get("/api/health")
+    assert answer.status_code == 503
+    told = {part["part"]: part["told"] for part in answer.json["parts"]}  # type: ignore[index]
+    assert "cannot be opened" in told["drive"]
+    with deps.db.transaction() as conn:
+        conn.execute("delete from _yoyo_migration")
+    told = {p["part"]: p["told"] for p in client.get("/api/health").json["parts"]}  # type: ignore[index]
+    assert "0001_slice" in told["migrations"]
