@@ -49,7 +49,7 @@ function Inside({ me, turnScheme }: { me: { data: unknown; error: unknown; isPen
           <Route path="/find" element={<FindView />} />
           <Route path="/logbook" element={<LogbookView />} />
           <Route path="/d/:number" element={<ByNumber />} />
-          <Route path="*" element={<div className="notice">There is nothing at this address. Choose a place above.</div>} />
+          <Route path="*" element={<h1 className="notice">There is nothing at this address. Choose a place above.</h1>} />
         </Routes>
       </Suspense>
     </Shell>

@@ -7,7 +7,14 @@ import { ProblemNote } from '../shared/ProblemNote'
 export function ByNumber() {
   const { number } = useParams()
   const found = useQuery({ ...documentQuery(Number(number)), retry: false })
-  if (found.error) return <ProblemNote error={found.error} />
+  if (found.error) {
+    return (
+      <div className="notice wide">
+        <h1 className="unseen">No. {number}</h1>
+        <ProblemNote error={found.error} />
+      </div>
+    )
+  }
   if (!found.data) return <div className="opening" />
   const to = found.data.state === 'waiting' ? `/desk/${String(found.data.number)}` : `/folders/${String(found.data.folder)}?d=${String(found.data.number)}`
   return <Navigate to={to} replace />

@@ -47,7 +47,7 @@ export function Shell({ me, turnScheme, children }: { me: Me; turnScheme: () => 
             ],
           }}
         >
-          <button type="button" className="me" aria-label={`${me.name}: settings and sign-out`}>
+          <button type="button" className="me" aria-label={`${me.initials}: ${me.name}, settings and sign-out`}>
             {me.initials}
           </button>
         </Dropdown>

@@ -1,4 +1,4 @@
-import { useState, type RefObject } from 'react'
+import { useState, type KeyboardEvent, type RefObject } from 'react'
 import type { House, Preview, Slip } from '../shared/api/client'
 import { day, money } from '../shared/format'
 import { TypeAhead, type Choice } from '../shared/TypeAhead'
@@ -46,7 +46,7 @@ export function Fields({ slip, change, inputs, submit, house, preview, problems 
         <Plain label="When" inputRef={inputs.when} value={slip.when} placeholder="12 3 25" onType={(when) => change({ when })} onEnter={submit} />
       </SlipField>
       <SlipField name="what" letter="t" word="What" problem={wrong('what', slip.what)}>
-        <Plain label="What" inputRef={inputs.what} value={slip.what} onType={(what) => change({ what })} onEnter={submit} />
+        <Growing label="What" inputRef={inputs.what} value={slip.what} onType={(what) => change({ what })} onEnter={submit} />
       </SlipField>
       <SlipField name="reference" letter="r" word="Reference">
         <Plain label="Reference" inputRef={inputs.reference} value={slip.reference} onType={(reference) => change({ reference })} onEnter={submit} />
@@ -58,14 +58,16 @@ export function Fields({ slip, change, inputs, submit, house, preview, problems 
   )
 }
 
-function Plain({ label, inputRef, value, placeholder, onType, onEnter }: {
+interface PlainProps {
   label: string
   inputRef: RefObject<HTMLInputElement | null>
   value: string
   placeholder?: string
   onType: (text: string) => void
   onEnter: () => void
-}) {
+}
+
+function Plain({ label, inputRef, value, placeholder, onType, onEnter }: PlainProps) {
   return (
     <input
       ref={inputRef}
@@ -75,14 +77,32 @@ function Plain({ label, inputRef, value, placeholder, onType, onEnter }: {
       value={value}
       onChange={(event) => onType(event.target.value)}
       onFocus={(event) => event.target.select()}
-      onKeyDown={(event) => {
-        if (event.key === 'Enter' && !event.ctrlKey) {
-          event.preventDefault()
-          onEnter()
-        } else if (event.key === 'Escape') event.currentTarget.blur()
-      }}
+      onKeyDown={(event) => leave(event, onEnter)}
     />
   )
+}
+
+/** A field that grows with its text, so that a long one is read whole. It takes no line breaks. */
+function Growing({ label, inputRef, value, onType, onEnter }: Omit<PlainProps, 'inputRef'> & { inputRef: RefObject<HTMLTextAreaElement | null> }) {
+  return (
+    <textarea
+      ref={inputRef}
+      rows={1}
+      aria-label={label}
+      autoComplete="off"
+      value={value}
+      onChange={(event) => onType(event.target.value.replace(/\s*\n\s*/g, ' '))}
+      onFocus={(event) => event.target.select()}
+      onKeyDown={(event) => leave(event, onEnter)}
+    />
+  )
+}
+
+function leave(event: KeyboardEvent<HTMLElement>, onEnter: () => void) {
+  if (event.key === 'Enter' && !event.ctrlKey) {
+    event.preventDefault()
+    onEnter()
+  } else if (event.key === 'Escape') event.currentTarget.blur()
 }
 
 function KindField({ house, code, inputs, change, submit }: { house: House | undefined; code: string; inputs: Inputs; change: (part: Partial<Slip>) => void; submit: () => void }) {

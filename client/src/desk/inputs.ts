@@ -2,7 +2,7 @@ import { useRef, type RefObject } from 'react'
 import type { FieldName } from './model'
 
 /** The fields of the slip, so that a key or a refusal can put the cursor where it belongs. */
-export type Inputs = Record<FieldName, RefObject<HTMLInputElement | null>>
+export type Inputs = Record<Exclude<FieldName, 'what'>, RefObject<HTMLInputElement | null>> & { what: RefObject<HTMLTextAreaElement | null> }
 
 export function useInputs(): Inputs {
   return {

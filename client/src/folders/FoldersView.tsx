@@ -83,9 +83,9 @@ export function FoldersView() {
     },
   })
   if (outline.error && !outline.data) return <ProblemNote error={outline.error} />
-  if (outline.data && folders.length === 0) return <div className="notice wide"><b>No folder is open to you yet.</b><p>A keeper grants you a folder; then it stands here.</p></div>
+  if (outline.data && folders.length === 0) return <div className="notice wide"><h1 className="unseen">Folders</h1><b>No folder is open to you yet.</b><p>A keeper grants you a folder; then it stands here.</p></div>
   if (params.folder && outline.data && !folder) {
-    return <div className="notice wide"><b>This folder is not here, or not for you to see.</b><p>Choose another place, or press F to find a record.</p></div>
+    return <div className="notice wide"><h1 className="unseen">Folders</h1><b>This folder is not here, or not for you to see.</b><p>Choose another place, or press F to find a record.</p></div>
   }
   return (
     <>

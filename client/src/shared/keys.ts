@@ -14,9 +14,11 @@ function isTyping(target: EventTarget | null): boolean {
   return target instanceof HTMLElement && (target.isContentEditable || ['INPUT', 'TEXTAREA', 'SELECT'].includes(target.tagName))
 }
 
-/** Enter and Space belong to a button or link that has the focus. */
+/** Enter belongs to the button or link that has the focus, Space to the button. */
 function isItsOwn(event: KeyboardEvent): boolean {
-  return (event.key === 'Enter' || event.key === ' ') && event.target instanceof Element && event.target.closest('a, button') !== null
+  const owners: Record<string, string> = { Enter: 'a, button', ' ': 'button' }
+  const owner = owners[event.key]
+  return owner !== undefined && event.target instanceof Element && event.target.closest(owner) !== null
 }
 
 /** Keys of a view. Those in `everywhere` also act while a field has the focus. */

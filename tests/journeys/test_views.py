@@ -1,0 +1,151 @@
+"""Every view in both schemes: nothing that axe-core finds, nothing cut off, nothing on top of another."""
+
+from collections.abc import Callable, Iterator
+from pathlib import Path
+from typing import Any
+
+import pytest
+from playwright.sync_api import Browser, Page, expect
+
+from tests.conftest import serving
+from tests.journeys.conftest import sign_in
+from tests.support import Server, World
+from waka.settings import CHECKOUT
+
+AXE = (CHECKOUT / "client/node_modules/axe-core/axe.min.js").read_text()
+LOOKS = (Path(__file__).parent / "looks.js").read_text()
+
+
+@pytest.fixture(scope="module")
+def one_server(the_world: World, tmp_path_factory: pytest.TempPathFactory) -> Iterator[Server]:
+    with serving(the_world, tmp_path_factory.mktemp("views") / "home") as server:
+        server.start()
+        yield server
+
+
+@pytest.fixture(scope="module", params=["light", "dark"])
+def outside(request: pytest.FixtureRequest, browser: Browser, one_server: Server) -> Iterator[Page]:
+    context = browser.new_context(
+        viewport={"width": 1280, "height": 800}, base_url=one_server.address, color_scheme=request.param,
+        # axe is put into the page from outside, which its policy would refuse
+        bypass_csp=True,
+    )  # fmt: skip
+    page = context.new_page()
+    page.goto("/")
+    yield page
+    context.close()
+
+
+def assert_sound(page: Page) -> None:
+    page.wait_for_timeout(400)
+    assert page.evaluate(LOOKS) == []
+    page.evaluate(AXE)
+    found: list[dict[str, Any]] = page.evaluate("async () => (await axe.run()).violations")
+    assert [(v["id"], [n["html"][:160] for n in v["nodes"]]) for v in found] == []
+
+
+def desk_with_a_full_slip(page: Page) -> None:
+    page.get_by_role("link", name="a very long name").click()
+    expect(page.get_by_role("combobox", name="Kind")).to_be_focused()
+    words = "a long account of what was said on the notice about the leading lights and the wall"
+    for text in ("pho", "tph", "1 11 26", words, "N-2026-0001-B", "12.50"):
+        page.keyboard.type(text)
+        page.keyboard.press("Tab")
+    page.keyboard.type("let posted 2026")
+    page.keyboard.press("Enter")
+    expect(page.locator(".strip .ghost")).to_be_visible()
+
+
+def desk_with_open_folders(page: Page) -> None:
+    page.get_by_role("link", name="empty scan").click()
+    page.get_by_text("This document cannot be shown.").wait_for()
+    page.keyboard.press("Alt+/")
+    expect(page.get_by_role("option").first).to_be_visible()
+
+
+def desk_with_a_problem(page: Page) -> None:
+    page.get_by_role("link", name="tide tables").click()
+    expect(page.get_by_role("combobox", name="Kind")).to_be_focused()
+    page.keyboard.press("Control+Enter")
+    expect(page.get_by_role("alert")).to_contain_text("The name cannot be composed")
+
+
+def keys(page: Page) -> None:
+    page.get_by_role("link", name="tide tables").click()
+    expect(page.get_by_role("combobox", name="Kind")).to_be_focused()
+    page.keyboard.press("Escape")
+    page.keyboard.press("?")
+    expect(page.get_by_role("dialog")).to_be_visible()
+
+
+def folders(page: Page) -> None:
+    page.goto("/folders")
+    page.get_by_role("navigation", name="Outline").get_by_text("Letters").click()
+    expect(page.get_by_text("Notes-from-the-long").or_(page.get_by_text("Notes from the long"))).to_be_visible()
+    page.keyboard.press("ArrowDown")
+    expect(page.get_by_role("complementary", name="Document")).to_contain_text("Where it has been")
+
+
+def folders_large(page: Page) -> None:
+    folders(page)
+    page.keyboard.press("Space")
+    expect(page.locator(".details.wide")).to_be_visible()
+
+
+def folders_empty(page: Page) -> None:
+    page.goto("/folders")
+    page.get_by_role("navigation", name="Outline").get_by_text("Finance").click()
+    expect(page.get_by_text("No document stands in this folder itself")).to_be_visible()
+
+
+def find(page: Page) -> None:
+    page.goto("/find?q=fenders")
+    expect(page.locator("article.hit").first).to_be_visible()
+
+
+def find_nothing(page: Page) -> None:
+    page.goto("/find?q=zeppelin")
+    expect(page.get_by_text("Nothing has all of")).to_be_visible()
+
+
+def logbook(page: Page) -> None:
+    page.goto("/logbook")
+    page.get_by_label("Arrivals and take-in too").check()
+    expect(page.get_by_text("taken in").first).to_be_visible()
+    page.get_by_label("Where did this path go?").fill("minutes_nov.docx")
+    expect(page.get_by_text("is now")).to_be_visible()
+
+
+def no_such_place(page: Page) -> None:
+    page.goto("/d/99999")
+    expect(page.get_by_role("alert")).to_contain_text("No. 99999 is not here, or not for you to see.")
+
+
+VIEWS: list[Callable[[Page], None]] = [
+    desk_with_a_full_slip, desk_with_open_folders, desk_with_a_problem, keys, folders, folders_large,
+    folders_empty, find, find_nothing, logbook, no_such_place,
+]  # fmt: skip
+
+
+def test_the_sign_in_is_sound(outside: Page) -> None:
+    outside.get_by_label("Sign-in").wait_for()
+    assert_sound(outside)
+    outside.keyboard.type("hazel")
+    outside.keyboard.press("Tab")
+    outside.keyboard.type("wrong")
+    outside.keyboard.press("Enter")
+    expect(outside.get_by_role("alert")).to_contain_text("do not fit together")
+    assert_sound(outside)
+
+
+@pytest.fixture(scope="module")
+def view(outside: Page) -> Page:
+    sign_in(outside)
+    return outside
+
+
+@pytest.mark.parametrize("show", VIEWS, ids=lambda show: show.__name__)
+def test_a_view_is_sound(view: Page, show: Callable[[Page], None]) -> None:
+    view.goto("/desk")
+    show(view)
+    assert_sound(view)
