@@ -81,7 +81,9 @@ def keys(page: Page) -> None:
 def folders(page: Page) -> None:
     page.goto("/folders")
     page.get_by_role("navigation", name="Outline").get_by_text("Letters").click()
-    expect(page.get_by_text("Notes-from-the-long").or_(page.get_by_text("Notes from the long"))).to_be_visible()
+    expect(
+        page.get_by_text("Notes-from-the-long").or_(page.get_by_text("Notes from the long"))
+    ).to_be_visible()
     page.keyboard.press("ArrowDown")
     expect(page.get_by_role("complementary", name="Document")).to_contain_text("Where it has been")
 

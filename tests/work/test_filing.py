@@ -435,4 +435,4 @@ def test_an_arrival_that_changes_or_goes_is_noticed(deps: Deps, filer: int) -> N
     sweeper.sweep()
     assert_records_agree(deps)
     book = finding.entries(deps, filer, before=None, number=None, mine=False, quiet=True)
-    assert [entry.action for entry in book] == ["gone", "changed_outside"]
+    assert [told.entry.action for told in book] == ["gone", "changed_outside"]

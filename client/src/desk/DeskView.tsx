@@ -2,7 +2,7 @@ import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
 import { useEffect, useState, type DragEvent } from 'react'
 import { useNavigate, useParams } from 'react-router'
 import { api, told, upload } from '../shared/api/client'
-import { deskQuery, documentQuery } from '../shared/api/queries'
+import { deskQuery, documentQuery, houseQuery } from '../shared/api/queries'
 import { plural } from '../shared/format'
 import { KeyBar, type KeyHint } from '../shared/KeyBar'
 import { KeyOverview } from '../shared/KeyOverview'
@@ -40,6 +40,7 @@ export function DeskView() {
   const navigate = useNavigate()
   const queries = useQueryClient()
   const desk = useQuery(deskQuery)
+  const house = useQuery(houseQuery)
   const [last, setLast] = useState<FiledNow | null>(null)
   const [keysShown, setKeysShown] = useState(false)
   const [over, setOver] = useState(false)
@@ -109,7 +110,7 @@ export function DeskView() {
           <Queue desk={desk.data} current={current?.number ?? null} />
           <Uploads uploads={uploads.list} onChoose={uploads.choose} inputRef={uploads.input} onFiles={uploads.send} onClear={uploads.clear} />
         </div>
-        {current && document.data ? (
+        {current && document.data && house.isSuccess ? (
           <>
             <PageView key={`page-${String(current.number)}`} document={document.data} />
             <FilingSlip

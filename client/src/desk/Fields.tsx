@@ -110,6 +110,12 @@ function KindField({ house, code, inputs, change, submit }: { house: House | und
   const kinds = house?.kinds ?? []
   const label = kinds.find((kind) => kind.code === code)?.label ?? ''
   const fitting = kinds.filter((kind) => kind.label.toLowerCase().startsWith(typed.trim().toLowerCase()))
+  const settle = () => {
+    // what was typed and not taken becomes the kind it begins, or nothing: the field never shows what is not kept
+    const [best] = fitting
+    if (typed.trim() !== '' && best) change({ kind: best.code })
+    setTyped('')
+  }
   return (
     <TypeAhead
       label="Kind"
@@ -125,6 +131,7 @@ function KindField({ house, code, inputs, change, submit }: { house: House | und
         setTyped('')
         change({ kind: choice.value })
       }}
+      onLeave={settle}
       onNext={() => inputs.who.current?.focus()}
       onEnter={submit}
     />

@@ -30,6 +30,11 @@ function words(text: string): string[] {
     .filter(Boolean)
 }
 
+/** A word answers to its beginning; a number also to its end, as years are said. */
+function answers(word: string, typed: string): boolean {
+  return word.startsWith(typed) || (/^\d+$/.test(typed) && word.endsWith(typed))
+}
+
 /**
  * How well a folder answers what was typed: every typed word begins a word of its path, in order, the
  * last one in its own name where possible. Lower is better; null is no match.
@@ -42,7 +47,7 @@ export function match(path: string, typed: string): number | null {
   let last = 0
   for (const [depth, part] of parts.entries()) {
     for (const word of part) {
-      if (at < wanted.length && word.startsWith(wanted[at] ?? '')) {
+      if (at < wanted.length && answers(word, wanted[at] ?? '')) {
         at += 1
         last = depth
       }

@@ -1,7 +1,7 @@
 import { useInfiniteQuery, useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
 import { useState } from 'react'
 import { Link } from 'react-router'
-import { api, told, type Entry } from '../shared/api/client'
+import { api, told, type Entry, type Segment } from '../shared/api/client'
 import { logbookQuery, oldPathQuery } from '../shared/api/queries'
 import { useSettled } from '../desk/useSlip'
 import { clock, dayOfMoment, number } from '../shared/format'
@@ -9,6 +9,7 @@ import { KeyBar, type KeyHint } from '../shared/KeyBar'
 import { KeyOverview } from '../shared/KeyOverview'
 import { useKeys } from '../shared/keys'
 import { PathLine, stopsOf } from '../shared/PathLine'
+import { SegmentedName } from '../shared/SegmentedName'
 import { ProblemNote } from '../shared/ProblemNote'
 
 const HINTS: KeyHint[] = [
@@ -94,9 +95,9 @@ function EntryRow({ entry, onUndo, isBusy }: { entry: Entry; onUndo: () => void;
           {entry.reason && <span className="wait"> {entry.reason}</span>}
         </div>
         <div className="fromto">
-          {entry.from_path && <End path={entry.from_path} isDesk={onDesk} />}
+          {entry.from_path && <End path={entry.from_path} segments={entry.from_segments} isDesk={onDesk} />}
           {entry.from_path && entry.to_path && <span>→</span>}
-          {entry.to_path && <End path={entry.to_path} isDesk={entry.action === 'unfiled' || entry.action === 'arrived'} />}
+          {entry.to_path && <End path={entry.to_path} segments={entry.to_segments} isDesk={entry.action === 'unfiled' || entry.action === 'arrived'} />}
         </div>
       </div>
       {entry.undoable && (
@@ -108,13 +109,13 @@ function EntryRow({ entry, onUndo, isBusy }: { entry: Entry; onUndo: () => void;
   )
 }
 
-function End({ path, isDesk }: { path: string; isDesk: boolean }) {
+function End({ path, segments, isDesk }: { path: string; segments: Segment[]; isDesk: boolean }) {
   const cut = path.lastIndexOf('/')
   const folder = cut < 0 ? '' : path.slice(0, cut)
   const stops = isDesk ? [{ text: 'Desk' }, ...(folder ? stopsOf(folder) : [])] : stopsOf(folder)
   return (
     <span className="end">
-      <PathLine stops={stops} /> <code>{path.slice(cut + 1)}</code>
+      <PathLine stops={stops} /> <SegmentedName segments={segments} />
     </span>
   )
 }

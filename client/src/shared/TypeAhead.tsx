@@ -18,6 +18,7 @@ interface Props {
   opensAtOnce?: boolean // shows its choices before anything is typed
   onType: (text: string) => void
   onChoose: (choice: Choice) => void
+  onLeave?: () => void // the focus goes elsewhere
   onNext?: () => void // after a choice by Enter or mouse; Tab goes on by itself
   onEnter: () => void // Enter with nothing left to choose
 }
@@ -26,7 +27,7 @@ interface Props {
  * A field with choices beneath while it has the focus. Tab and Enter take the marked choice; Escape
  * closes the choices, and again leaves the field.
  */
-export function TypeAhead({ label, value, choices, placeholder, inputRef, describedBy, invalid, opensAtOnce = false, onType, onChoose, onNext, onEnter }: Props) {
+export function TypeAhead({ label, value, choices, placeholder, inputRef, describedBy, invalid, opensAtOnce = false, onType, onChoose, onLeave, onNext, onEnter }: Props) {
   const id = useId()
   const own = useRef<HTMLInputElement>(null)
   const input = inputRef ?? own
@@ -99,7 +100,10 @@ export function TypeAhead({ label, value, choices, placeholder, inputRef, descri
           setTyped(false)
           setMarked(0)
         }}
-        onBlur={() => setOpen(false)}
+        onBlur={() => {
+          setOpen(false)
+          onLeave?.()
+        }}
         onKeyDown={onKeyDown}
       />
       <ul id={`${id}-list`} role="listbox" aria-label={label} ref={list} hidden={!shown}>

@@ -8,12 +8,17 @@ import psycopg
 from psycopg import Connection, sql
 from yoyo import get_backend, read_migrations
 
+from waka.errors import DatabaseAway
+
 FOLDER = Path(__file__).parent / "migrations"
 
 
 def migrate(url: str) -> list[str]:
-    """Bring the database at *url* up to date and return what was applied."""
-    backend = get_backend(url.replace("postgresql://", "postgresql+psycopg://", 1))
+    """Bring the database at *url* up to date and return what was applied. Raises ``DatabaseAway``."""
+    try:
+        backend = get_backend(url.replace("postgresql://", "postgresql+psycopg://", 1))
+    except psycopg.OperationalError as error:
+        raise DatabaseAway(f"The database does not answer: {str(error).splitlines()[0]}.") from error
     try:
         migrations = read_migrations(str(FOLDER))
         with backend.lock():

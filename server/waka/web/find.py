@@ -41,8 +41,19 @@ def logbook(query: s.LogbookQuery) -> Response:
         deps(), person().id, before=query.before, number=query.number, mine=query.mine,
         quiet=query.quiet,
     )  # fmt: skip
-    following = entries[-1].id if len(entries) == 100 else None
-    return reply(s.Logbook(entries=[s.Entry.model_validate(e) for e in entries], next=following))
+    following = entries[-1].entry.id if len(entries) == finding.ENTRIES else None
+    return reply(s.Logbook(entries=[_entry(told) for told in entries], next=following))
+
+
+def _entry(told: finding.Told) -> s.Entry:
+    e = told.entry
+    return s.Entry(
+        id=e.id, at=e.at, action=e.action, person=e.person, initials=e.initials,
+        document_id=e.document_id, list_id=e.list_id, from_path=e.from_path, to_path=e.to_path,
+        from_segments=[s.Segment.model_validate(x) for x in told.from_segments],
+        to_segments=[s.Segment.model_validate(x) for x in told.to_segments],
+        reason=e.reason, now_name=e.now_name, now_state=e.now_state, undoable=e.undoable,
+    )  # fmt: skip
 
 
 @bp.get("/old-path", responses={200: s.OldPath, 401: s.Problem, 422: s.Problem, 503: s.Problem})

@@ -302,6 +302,8 @@ class Entry(Wire):
     list_id: int | None
     from_path: str | None
     to_path: str | None
+    from_segments: list[Segment]
+    to_segments: list[Segment]
     reason: str | None
     now_name: str | None
     now_state: str | None

@@ -51,13 +51,38 @@ def find(deps: Deps, person: int, query: str) -> Finds:
     return Finds(words=words, found=found, is_cut=len(hits) == MOST_FOUND)
 
 
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Told:
+    """An entry of the logbook, with the names at its ends in parts."""
+
+    entry: Entry
+    from_segments: Sequence[Segment]
+    to_segments: Sequence[Segment]
+
+
+ENTRIES = 100  #: of a page of the logbook
+
+
 def entries(
     deps: Deps, person: int, *, before: int | None, number: int | None, mine: bool, quiet: bool
-) -> list[Entry]:
+) -> list[Told]:
     with deps.db.transaction() as conn:
-        return logbook.entries(
-            conn, person=person, before=before, number=number, mine=mine, quiet=quiet, limit=100
+        house = Naming.load(conn)
+        found = logbook.entries(
+            conn, person=person, before=before, number=number, mine=mine, quiet=quiet, limit=ENTRIES
         )
+    return [
+        Told(
+            entry=entry,
+            from_segments=_last_segments(house, entry.from_path),
+            to_segments=_last_segments(house, entry.to_path),
+        )
+        for entry in found
+    ]
+
+
+def _last_segments(house: Naming, path: str | None) -> Sequence[Segment]:
+    return house.segments(path.rpartition("/")[2]) if path else ()
 
 
 def at_path(deps: Deps, person: int, path: str) -> list[Document]:

@@ -503,6 +503,8 @@ export interface components {
             document_id: number | null;
             /** From Path */
             from_path: string | null;
+            /** From Segments */
+            from_segments: components["schemas"]["Segment"][];
             /** Id */
             id: number;
             /** Initials */
@@ -519,6 +521,8 @@ export interface components {
             reason: string | null;
             /** To Path */
             to_path: string | null;
+            /** To Segments */
+            to_segments: components["schemas"]["Segment"][];
             /** Undoable */
             undoable: boolean;
         };

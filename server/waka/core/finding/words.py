@@ -76,7 +76,7 @@ def _folded_with_places(text: str) -> tuple[str, list[int]]:
     return "".join(plain), places
 
 
-def snippet(text: str, words: Sequence[str], width: int = 160) -> list[Piece]:
+def snippet(text: str, words: Sequence[str], width: int = 150) -> list[Piece]:
     """Return about *width* characters of *text* around the first place that matches, marked."""
     flat = " ".join(text.split())
     plain, places = _folded_with_places(flat)

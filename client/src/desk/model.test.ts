@@ -1,0 +1,59 @@
+import { describe, expect, it } from 'vitest'
+import type { Arrival, OutlineEntry } from '../shared/api/client'
+import { EMPTY, firstOf, following, grouped, match, matching, slipOf } from './model'
+
+const arrival = (number: number, arrival_point: string, later = false): Arrival => ({
+  number, arrival_point, later, name: `${String(number)}.pdf`, size: 1, added_at: '2026-11-20T08:00:00Z', was_read: true,
+  media_type: 'application/pdf', pages: 1, trouble: null, fitting_extension: null, same_as: null,
+  slip: { kind: '', who: '', short: '', when: '', what: '', reference: '', amount: '', folder: null, extension: null },
+})
+const folder = (id: number, path: string): OutlineEntry => ({
+  id, path, parent_id: null, name: path.split('/').pop() ?? '', depth: 1, right: 'filer', own: 0, documents: 0, misnamed: 0,
+})
+
+describe('the queue', () => {
+  const waiting = [arrival(1, 'Post'), arrival(2, 'Scanner'), arrival(3, 'Post'), arrival(4, 'Post', true)]
+
+  it('stands by arrival point, what was set aside last', () => {
+    expect(grouped(waiting).map((g) => [g.name, g.arrivals.map((a) => a.number)])).toEqual([
+      ['Post', [1, 3]], ['Scanner', [2]], ['Set aside', [4]],
+    ])
+  })
+
+  it.each([[1, 3], [3, 2], [2, 4], [4, 2], [9, 1]])('goes on from %i to %i', (from, to) => {
+    expect(following(waiting, from)).toBe(to)
+  })
+
+  it('ends with nothing', () => expect(following([arrival(1, 'Post')], 1)).toBeNull())
+})
+
+describe('the slip', () => {
+  it('takes what was kept of it', () => {
+    expect(slipOf({ ...arrival(1, 'Post'), slip: { ...EMPTY, who: 'mrc' } })).toEqual({ ...EMPTY, who: 'mrc' })
+  })
+
+  it.each([[['what', 'when'], 'when'], [['folder'], 'folder'], [['colour'], null], [[], null]])('%j puts the cursor into %s', (fields, first) => {
+    expect(firstOf(fields)).toBe(first)
+  })
+})
+
+describe('type-ahead over folders', () => {
+  const paths = ['Finance', 'Finance/Invoices', 'Finance/Invoices/2025', 'Finance/Invoices/2026', 'Boat/Invoices old/2026', 'Safety/Risk assessments']
+  const folders = paths.map((path, at) => folder(at, path))
+
+  it.each([
+    ['fin inv 26', 'Finance/Invoices/2026'],
+    ['fin inv 2026', 'Finance/Invoices/2026'],
+    ['inv', 'Finance/Invoices'],
+    ['f i 2025', 'Finance/Invoices/2025'],
+    ['risk', 'Safety/Risk assessments'],
+    ['saf ass', 'Safety/Risk assessments'],
+    ['2026 fin', null],
+    ['old', 'Boat/Invoices old'],
+  ])('“%s” leads to %s', (typed, path) => {
+    const best = matching([...folders, folder(9, 'Boat/Invoices old')], typed)[0]?.path ?? null
+    expect(best).toBe(path)
+  })
+
+  it('matches everything when nothing is typed', () => expect(match('Finance', '  ')).toBe(0))
+})

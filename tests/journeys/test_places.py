@@ -1,0 +1,133 @@
+"""What people do in each place, in the real interface."""
+
+from pathlib import Path
+
+from playwright.sync_api import Page, expect
+
+from tests.journeys.conftest import sign_in
+from tests.support import Server
+
+
+def test_files_are_handed_in_with_the_picker_and_by_dropping(
+    page: Page, demo_server: Server, tmp_path: Path
+) -> None:
+    sign_in(page)
+    expect(page.get_by_role("combobox", name="Kind")).to_be_focused()
+    paper = tmp_path / "berth plan.txt"
+    paper.write_text("Berth seven, north mole.")
+    with page.expect_file_chooser() as chooser:
+        page.get_by_role("button", name="Hand in files").click()
+    chooser.value.set_files(paper)
+    expect(page.get_by_role("link", name="berth plan.txt")).to_be_visible()
+    page.evaluate(
+        """() => {
+          const data = new DataTransfer()
+          data.items.add(new File(['dropped'], 'dropped.txt'))
+          document.querySelector('.desk').dispatchEvent(new DragEvent('drop', { dataTransfer: data, bubbles: true }))
+        }"""
+    )
+    expect(page.get_by_role("link", name="dropped.txt")).to_be_visible()
+    uploads = demo_server.settings.arrivals / "Uploads"
+    assert (uploads / "berth plan.txt").read_text() == "Berth seven, north mole."
+    assert (uploads / "dropped.txt").read_text() == "dropped"
+    page.get_by_role("link", name="berth plan.txt").click()
+    expect(page.locator(".textsheet")).to_contain_text("Berth seven")
+
+
+def test_a_file_dropped_into_the_arrivals_folder_appears_by_itself(page: Page, demo_server: Server) -> None:
+    sign_in(page)
+    expect(page.get_by_role("heading", name="37 waiting")).to_be_visible()
+    (demo_server.settings.arrivals / "Front office scanner/scan_00500.txt").write_text("new page")
+    expect(page.get_by_role("link", name="scan_00500.txt")).to_be_visible(timeout=15_000)
+
+
+def test_a_slip_is_kept_over_a_reload_and_set_aside(page: Page) -> None:
+    sign_in(page)
+    page.get_by_role("link", name="tide tables.txt").click()
+    page.get_by_label("What", exact=True).fill("tides of the spring")
+    page.wait_for_timeout(1200)
+    page.reload()
+    expect(page.get_by_label("What", exact=True)).to_have_value("tides of the spring")
+    page.keyboard.press("Alt+l")
+    expect(page.get_by_role("navigation", name="Queue")).to_contain_text("Set aside")
+
+
+def test_a_wrong_extension_is_mended_by_key_and_a_new_party_gets_its_short_form(
+    page: Page, demo_server: Server
+) -> None:
+    (demo_server.settings.arrivals / "letter.doc").write_bytes(
+        (demo_server.settings.arrivals / "Post/Slipway fees 2027 FINAL(2).docx").read_bytes()
+    )
+    sign_in(page)
+    row = page.get_by_role("link", name="letter.doc")
+    expect(row).to_contain_text("is a DOCX", timeout=15_000)
+    row.click()
+    keyboard = page.keyboard
+    expect(page.get_by_role("combobox", name="Kind")).to_be_focused()
+    keyboard.type("l")
+    keyboard.press("Tab")
+    keyboard.type("Gull Point Chandlers")
+    page.get_by_label("Short form").fill("gull")
+    page.get_by_label("When").fill("2 1 26")
+    page.get_by_label("What", exact=True).fill("lamp prices")
+    keyboard.press("Alt+x")
+    expect(page.locator(".namebox .name")).to_contain_text("2026-01-02")
+    expect(page.locator(".namebox")).to_contain_text(".docx")
+    keyboard.press("Alt+/")
+    keyboard.type("let posted 2026 01")
+    keyboard.press("Escape")
+    page.get_by_role("combobox", name="Folder").fill("letters")
+    keyboard.press("Enter")
+    keyboard.press("Enter")
+    expect(page.locator(".keybar")).to_contain_text("2026-01-02_gull_lamp-prices.docx")
+    assert (demo_server.settings.drive / "Letters/2026-01-02_gull_lamp-prices.docx").is_file()
+
+
+def test_a_taken_name_offers_the_way_on(page: Page, demo_server: Server) -> None:
+    sign_in(page)
+    page.get_by_role("link", name="scan_00421").click()
+    expect(page.get_by_role("combobox", name="Kind")).to_be_focused()
+    for text in ("inv", "bce", "28 10 26", "shed electricity", "2610", ""):
+        page.keyboard.type(text)
+        page.keyboard.press("Tab")
+    page.keyboard.type("bills 2026")
+    page.keyboard.press("Enter")
+    expect(page.locator(".namebox")).to_contain_text("already stands here")
+    page.keyboard.press("Enter")
+    expect(page.get_by_role("alert")).to_contain_text("nothing was moved")
+    page.get_by_role("button", name="Add “2” to what").click()
+    page.get_by_role("button", name="File and next").click()
+    expect(page.locator(".keybar")).to_contain_text("2026-10-28_bce_shed-electricity-2_2610.pdf")
+
+
+def test_folders_sort_both_ways_and_a_link_by_number_leads_there(page: Page) -> None:
+    sign_in(page)
+    page.get_by_role("navigation", name="Places").get_by_role("link", name="Folders").click()
+    page.locator(".outline a", has_text="Meetings").click()
+    page.locator(".outline a", has_text="2026").click()
+    rows = page.get_by_role("table", name="Documents").locator(".tablerow")
+    expect(rows.first).to_contain_text("2026-02-11")
+    page.get_by_role("button", name="When").click()
+    page.get_by_role("button", name="When").click()
+    expect(rows.first).to_contain_text("2026-11-11")
+    rows.first.click()
+    page.get_by_role("link", name="No. 211").click()
+    expect(page.get_by_role("complementary", name="Document")).to_contain_text("trustees minutes")
+    assert "/folders/" in page.url and "d=211" in page.url
+
+
+def test_a_reader_looks_but_is_offered_no_filing(page: Page) -> None:
+    sign_in(page, "alba")
+    expect(page.get_by_text("Nothing waits here for you.")).to_be_visible()
+    page.keyboard.press("f")
+    page.keyboard.type("bowline")
+    expect(page.locator("article.hit").first).to_be_visible()
+    page.get_by_role("link", name="Logbook").click()
+    expect(page.get_by_text("filed").first).to_be_visible()
+    expect(page.get_by_role("button", name="Undo")).to_have_count(0)
+
+
+def test_a_session_that_ended_asks_to_sign_in_again(page: Page) -> None:
+    sign_in(page)
+    page.context.clear_cookies()
+    expect(page.get_by_label("Password")).to_be_visible(timeout=15_000)
