@@ -23,7 +23,8 @@ def test_files_are_handed_in_with_the_picker_and_by_dropping(
         """() => {
           const data = new DataTransfer()
           data.items.add(new File(['dropped'], 'dropped.txt'))
-          document.querySelector('.desk').dispatchEvent(new DragEvent('drop', { dataTransfer: data, bubbles: true }))
+          const drop = new DragEvent('drop', { dataTransfer: data, bubbles: true })
+          document.querySelector('.desk').dispatchEvent(drop)
         }"""
     )
     expect(page.get_by_role("link", name="dropped.txt")).to_be_visible()

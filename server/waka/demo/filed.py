@@ -150,7 +150,8 @@ def worksheet(trainee: str, number: int, when: date, rng: random.Random) -> Pape
     knot = KNOTS[number - 1]
     text = (f"Trainee: {trainee}", f"Knot worksheet {number:02d}: the {knot}",
             f"I tied the {knot} {rng.randint(4, 20)} times; it held under load.",
-            f"It is used for {rng.choice(['mooring', 'reefing', 'joining lines', 'the dinghy'])}.")  # fmt: skip
+            f"It is used for {rng.choice(('mooring', 'reefing', 'joining lines', 'the dinghy'))}.",
+            )  # fmt: skip
     return Paper(title=f"Knot worksheet {number:02d}", when=when, text=text, sender=SENDERS["csi"],
                  to=(trainee,))  # fmt: skip
 
