@@ -34,6 +34,15 @@ def test_a_cluster_is_found_again_and_started_once(own: Cluster, tmp_path: Path)
     assert cluster.start(again) is False
 
 
+def test_the_database_of_an_earlier_start_is_kept(own: Cluster) -> None:
+    cluster.ensure_database(own)
+    with psycopg.connect(own.url) as conn:
+        conn.execute("create table kept ()")
+    cluster.ensure_database(own)
+    with psycopg.connect(own.url) as conn:
+        assert conn.execute("select to_regclass('kept')::text").fetchone() == ("kept",)
+
+
 def test_a_lock_that_a_power_cut_left_is_removed(own: Cluster) -> None:
     cluster.stop(own)
     # the number of a process that lives, but is no database

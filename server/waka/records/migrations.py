@@ -42,10 +42,14 @@ def missing(conn: Connection) -> list[str]:
 def ensure_database(url: str, name: str, template: str | None = None) -> bool:
     """Make database *name* over the connection *url* where there is none; return whether it was made."""
     with psycopg.connect(url, autocommit=True) as conn:
-        if conn.execute("select from pg_database where datname = %s", (name,)).fetchone():
+        known = conn.execute("select from pg_database where datname = %s", (name,)).fetchone()
+        if known is not None:  # a row without columns, and so false
             return False
         query = sql.SQL("create database {}").format(sql.Identifier(name))
         if template is not None:
             query = query + sql.SQL(" template {}").format(sql.Identifier(template))
-        conn.execute(query)
+        try:
+            conn.execute(query)
+        except psycopg.errors.DuplicateDatabase:
+            return False  # another start was quicker
         return True
