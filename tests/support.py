@@ -247,3 +247,11 @@ def files_beneath(root: Path, *, hidden: bool = False) -> list[str]:
         if path.is_file() and (hidden or not any(part.startswith(".") for part in inside.parts)):
             found.append(str(inside))
     return found
+
+
+def tree_of(home: Path) -> dict[str, bytes | str]:
+    return {
+        str(path.relative_to(home)): os.readlink(path) if path.is_symlink() else path.read_bytes()
+        for path in home.rglob("*")
+        if path.is_symlink() or path.is_file()
+    }

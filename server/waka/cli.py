@@ -11,10 +11,13 @@ from contextlib import contextmanager
 import click
 
 from waka import cluster, launch, logs
-from waka.errors import WakaError
+from waka.errors import CannotStart, WakaError
 from waka.settings import Settings
 from waka.work import health, signing_in
 from waka.work.deps import Deps
+
+
+DEMO_MARK = "is-a-demo"  #: in a home that the demo made; no other is ever cleared
 
 
 @click.group()
@@ -76,6 +79,7 @@ def run_demo(fresh: bool, only_make: bool) -> None:
     from waka.demo import make as demo  # brings libraries that serving does without
 
     settings = Settings.read()
+    _assert_own(settings)
     if not only_make:
         launch.assert_port_free(settings.port)
     if fresh:
@@ -83,6 +87,7 @@ def run_demo(fresh: bool, only_make: bool) -> None:
     with launch.database(settings) as url:
         with launch.opened(settings, url, connections=3) as deps:
             if not demo.exists(deps):
+                (settings.home / DEMO_MARK).touch()
                 click.echo("Making the demo's papers ...")
                 made = demo.make(deps)
                 click.echo(f"{made.filed} documents filed, {made.waiting} waiting.")
@@ -95,7 +100,7 @@ def run_demo(fresh: bool, only_make: bool) -> None:
     sys.exit(code)
 
 
-@waka.command("serve", hidden=True)
+@waka.command("serve")
 def run_server() -> None:
     """Serve this WAKA_HOME as it is."""
     settings = Settings.read()
@@ -103,6 +108,17 @@ def run_server() -> None:
     with launch.database(settings) as url:
         code = launch.serve(settings, url, f"Waka is at http://127.0.0.1:{settings.port}")
     sys.exit(code)
+
+
+def _assert_own(settings: Settings) -> None:
+    """The demo writes into and clears its own home only. Raises ``CannotStart`` for anything else."""
+    home = settings.home
+    if settings.database_url or settings.drive != home / "drive" or settings.arrivals != home / "arrivals":
+        raise CannotStart(
+            "The demo keeps to a home of its own: unset WAKA_DRIVE, WAKA_ARRIVALS and WAKA_DATABASE_URL."
+        )
+    if settings.drive.exists() and any(settings.drive.iterdir()) and not (home / DEMO_MARK).exists():
+        raise CannotStart(f"{settings.drive} holds a drive that is no demo: set WAKA_HOME to another folder.")
 
 
 def _clear(settings: Settings) -> None:

@@ -95,6 +95,22 @@ def test_the_command_line_adds_a_person_and_tells_health(the_world: World, home:
     assert "fewer than 10 characters" in done.stderr
 
 
+@pytest.mark.parametrize("words", [("demo", "--only-make"), ("demo", "--only-make", "--fresh")])
+def test_the_demo_never_touches_a_drive_that_is_not_its_own(
+    the_world: World, tmp_path: Path, words: tuple[str, ...]
+) -> None:
+    drive = tmp_path / "home/drive"
+    drive.mkdir(parents=True)
+    (drive / "ten years of records.txt").write_text("kept")
+    done = waka(the_world, tmp_path / "home", "", *words)
+    assert done.returncode == 1
+    assert "holds a drive that is no demo" in done.stderr
+    done = waka(the_world, tmp_path / "other", "", *words, WAKA_DRIVE=str(drive))
+    assert done.returncode == 1
+    assert "keeps to a home of its own" in done.stderr
+    assert (drive / "ten years of records.txt").read_text() == "kept"
+
+
 def test_a_database_that_does_not_answer_is_a_sentence(the_world: World, home: Path) -> None:
     done = waka(the_world, home, "postgresql://waka:x@127.0.0.1:1/waka", "health")
     assert done.returncode == 1

@@ -9,7 +9,7 @@ from pathlib import Path
 
 import pytest
 
-from tests.support import assert_records_agree
+from tests.support import assert_records_agree, tree_of
 from waka.errors import (
     DriveTrouble,
     NameTaken,
@@ -162,14 +162,6 @@ def test_what_the_disk_refuses_leaves_everything_as_it_was(
     assert refused.value.message
     assert tree_of(deps.settings.home) == before
     assert browsing.details(deps, filer, number).document.state == "waiting"
-
-
-def tree_of(home: Path) -> dict[str, bytes | str]:
-    return {
-        str(path.relative_to(home)): os.readlink(path) if path.is_symlink() else path.read_bytes()
-        for path in home.rglob("*")
-        if path.is_symlink() or path.is_file()
-    }
 
 
 @pytest.mark.parametrize(
@@ -327,90 +319,6 @@ def test_the_neighbour_strip_shows_the_spot(deps: Deps, filer: int, folder: int,
     assert [s.field for s in seen.after[1].segments] == ["odd", "rest"]
 
 
-@pytest.mark.parametrize(
-    ("name", "stored"),
-    [
-        pytest.param("../../etc/passwd", "passwd", id="way-up"),
-        pytest.param("line\nbreak.txt", "line break.txt", id="newline"),
-        pytest.param("\u202efdp.txt", "fdp.txt", id="direction"),
-        pytest.param("sunny ⛵.txt", "sunny ⛵.txt", id="emoji"),
-        pytest.param("é" * 200 + ".txt", "é" * 125 + ".txt", id="255-bytes"),
-        pytest.param("CON.txt", "_CON.txt", id="reserved"),
-        pytest.param("...", "unnamed", id="dots"),
-    ],
-)
-def test_an_upload_with_a_hard_name_is_kept_under_a_sound_one(
-    deps: Deps, filer: int, name: str, stored: str
-) -> None:
-    arriving.upload(deps, filer, name, [b"x"], 1)
-    assert os.listdir(deps.arrivals.root / "Uploads") == [stored]
-    assert_records_agree(deps)
-
-
-def test_uploads_of_one_name_at_once_are_all_kept(deps: Deps, filer: int) -> None:
-    threads = [
-        threading.Thread(target=arriving.upload, args=(deps, filer, "same.txt", [b"%d" % n], 1))
-        for n in range(6)
-    ]
-    for thread in threads:
-        thread.start()
-    for thread in threads:
-        thread.join()
-    found = sorted(path.read_bytes() for path in (deps.arrivals.root / "Uploads").iterdir())
-    assert found == [b"0", b"1", b"2", b"3", b"4", b"5"]
-    assert_records_agree(deps)
-
-
-@pytest.mark.parametrize(
-    ("chunks", "expected", "code"),
-    [
-        pytest.param([b"half"], 8, "upload_cut_off", id="cut-off"),
-        pytest.param([b"x" * 60_000] * 40, None, "too_large", id="too-large"),
-    ],
-)
-def test_an_upload_that_fails_leaves_nothing(
-    deps: Deps, filer: int, chunks: list[bytes], expected: int | None, code: str
-) -> None:
-    deps = replace(deps, settings=replace(deps.settings, max_upload_bytes=1 << 20))
-    with pytest.raises(WakaError) as refused:
-        arriving.upload(deps, filer, "x.txt", chunks, expected)
-    assert refused.value.code == code
-    assert not tree_of(deps.arrivals.root)
-
-
-def test_what_lies_in_the_arrivals_is_taken_once_it_stands_still(deps: Deps, filer: int) -> None:
-    sweeper = Sweeper(deps, settle_seconds=0.15)
-    point = deps.arrivals.root / "Scanner"
-    point.mkdir()
-    (point / "page.txt").write_text("one")
-    assert sweeper.sweep() == 0  # seen, but it may still be growing
-    (point / "page.txt").write_text("one and two")
-    assert sweeper.sweep() == 0
-    threading.Event().wait(0.2)
-    assert sweeper.sweep() == 1
-    assert sweeper.sweep() == 0
-    assert_records_agree(deps)
-
-
-def test_links_pipes_and_hidden_files_are_not_taken(deps: Deps, filer: int) -> None:
-    from waka.work.desk import desk
-
-    (deps.arrivals.root / "out").symlink_to("/etc/passwd")
-    (deps.arrivals.root / "loop").symlink_to(deps.arrivals.root)
-    os.mkfifo(deps.arrivals.root / "pipe")
-    (deps.arrivals.root / ".hidden").write_text("x")
-    (deps.arrivals.root / os.fsdecode(b"caf\xe9.txt")).write_text("x")
-    (deps.arrivals.root / "line\nbreak.txt").write_text("y")
-    Sweeper(deps, settle_seconds=0).sweep()
-    seen = desk(deps, filer)
-    assert [(n.shown, n.reason) for n in seen.notices] == [
-        ("loop", "a link; links are not followed"),
-        ("out", "a link; links are not followed"),
-        ("pipe", "no ordinary file"),
-    ]
-    assert sorted(a.name for a in seen.waiting) == ["caf\ufffd.txt", "line\nbreak.txt"]
-
-
 def test_an_arrival_with_a_name_that_is_no_text_can_be_filed(deps: Deps, filer: int, folder: int) -> None:
     (deps.arrivals.root / os.fsdecode(b"caf\xe9.txt")).write_text("x")
     Sweeper(deps, settle_seconds=0).sweep()
@@ -421,18 +329,3 @@ def test_an_arrival_with_a_name_that_is_no_text_can_be_filed(deps: Deps, filer: 
     assert (deps.drive.root / done.path).read_text() == "x"
     filing.undo(deps, filer, done.list_id)
     assert os.listdir(os.fsencode(deps.arrivals.root)).count(b"caf\xe9.txt") == 1
-
-
-def test_an_arrival_that_changes_or_goes_is_noticed(deps: Deps, filer: int) -> None:
-    sweeper = Sweeper(deps, settle_seconds=0)
-    path = deps.arrivals.root / "a.txt"
-    path.write_text("first")
-    sweeper.sweep()
-    path.write_text("second edition")
-    sweeper.sweep()
-    assert_records_agree(deps)
-    path.unlink()
-    sweeper.sweep()
-    assert_records_agree(deps)
-    book = finding.entries(deps, filer, before=None, number=None, mine=False, quiet=True)
-    assert [told.entry.action for told in book] == ["gone", "changed_outside"]

@@ -200,7 +200,11 @@ def scan(paper: Paper, rng: random.Random, pages: int = 1) -> bytes:
     """Return *paper* as a PDF that has only pictures, as a scanner makes them: no text layer."""
     pictures = [_crooked(_picture(pdf(paper)), rng, 1.2).convert("L") for _ in range(pages)]
     out = io.BytesIO()
-    pictures[0].save(out, "PDF", save_all=True, append_images=pictures[1:], resolution=110, quality=55)
+    made = paper.when.timetuple()  # else the library writes the time of day, and no two runs are alike
+    pictures[0].save(
+        out, "PDF", save_all=True, append_images=pictures[1:], resolution=110, quality=55,
+        creationDate=made, modDate=made,
+    )  # fmt: skip
     return out.getvalue()
 
 

@@ -1,0 +1,112 @@
+"""What comes in: uploads and what other programs leave in the arrivals folder."""
+
+import os
+import threading
+from dataclasses import replace
+
+import pytest
+
+from tests.support import assert_records_agree, tree_of
+from waka.errors import WakaError
+from waka.work import arriving, finding
+from waka.work.arriving import Sweeper
+from waka.work.deps import Deps
+
+
+@pytest.mark.parametrize(
+    ("name", "stored"),
+    [
+        pytest.param("../../etc/passwd", "passwd", id="way-up"),
+        pytest.param("line\nbreak.txt", "line break.txt", id="newline"),
+        pytest.param("\u202efdp.txt", "fdp.txt", id="direction"),
+        pytest.param("sunny ⛵.txt", "sunny ⛵.txt", id="emoji"),
+        pytest.param("é" * 200 + ".txt", "é" * 125 + ".txt", id="255-bytes"),
+        pytest.param("CON.txt", "_CON.txt", id="reserved"),
+        pytest.param("...", "unnamed", id="dots"),
+    ],
+)
+def test_an_upload_with_a_hard_name_is_kept_under_a_sound_one(
+    deps: Deps, filer: int, name: str, stored: str
+) -> None:
+    arriving.upload(deps, filer, name, [b"x"], 1)
+    assert os.listdir(deps.arrivals.root / "Uploads") == [stored]
+    assert_records_agree(deps)
+
+
+def test_uploads_of_one_name_at_once_are_all_kept(deps: Deps, filer: int) -> None:
+    threads = [
+        threading.Thread(target=arriving.upload, args=(deps, filer, "same.txt", [b"%d" % n], 1))
+        for n in range(6)
+    ]
+    for thread in threads:
+        thread.start()
+    for thread in threads:
+        thread.join()
+    found = sorted(path.read_bytes() for path in (deps.arrivals.root / "Uploads").iterdir())
+    assert found == [b"0", b"1", b"2", b"3", b"4", b"5"]
+    assert_records_agree(deps)
+
+
+@pytest.mark.parametrize(
+    ("chunks", "expected", "code"),
+    [
+        pytest.param([b"half"], 8, "upload_cut_off", id="cut-off"),
+        pytest.param([b"x" * 60_000] * 40, None, "too_large", id="too-large"),
+    ],
+)
+def test_an_upload_that_fails_leaves_nothing(
+    deps: Deps, filer: int, chunks: list[bytes], expected: int | None, code: str
+) -> None:
+    deps = replace(deps, settings=replace(deps.settings, max_upload_bytes=1 << 20))
+    with pytest.raises(WakaError) as refused:
+        arriving.upload(deps, filer, "x.txt", chunks, expected)
+    assert refused.value.code == code
+    assert not tree_of(deps.arrivals.root)
+
+
+def test_what_lies_in_the_arrivals_is_taken_once_it_stands_still(deps: Deps, filer: int) -> None:
+    sweeper = Sweeper(deps, settle_seconds=0.15)
+    point = deps.arrivals.root / "Scanner"
+    point.mkdir()
+    (point / "page.txt").write_text("one")
+    assert sweeper.sweep() == 0  # seen, but it may still be growing
+    (point / "page.txt").write_text("one and two")
+    assert sweeper.sweep() == 0
+    threading.Event().wait(0.2)
+    assert sweeper.sweep() == 1
+    assert sweeper.sweep() == 0
+    assert_records_agree(deps)
+
+
+def test_links_pipes_and_hidden_files_are_not_taken(deps: Deps, filer: int) -> None:
+    from waka.work.desk import desk
+
+    (deps.arrivals.root / "out").symlink_to("/etc/passwd")
+    (deps.arrivals.root / "loop").symlink_to(deps.arrivals.root)
+    os.mkfifo(deps.arrivals.root / "pipe")
+    (deps.arrivals.root / ".hidden").write_text("x")
+    (deps.arrivals.root / os.fsdecode(b"caf\xe9.txt")).write_text("x")
+    (deps.arrivals.root / "line\nbreak.txt").write_text("y")
+    Sweeper(deps, settle_seconds=0).sweep()
+    seen = desk(deps, filer)
+    assert [(n.shown, n.reason) for n in seen.notices] == [
+        ("loop", "a link; links are not followed"),
+        ("out", "a link; links are not followed"),
+        ("pipe", "no ordinary file"),
+    ]
+    assert sorted(a.name for a in seen.waiting) == ["caf\ufffd.txt", "line\nbreak.txt"]
+
+
+def test_an_arrival_that_changes_or_goes_is_noticed(deps: Deps, filer: int) -> None:
+    sweeper = Sweeper(deps, settle_seconds=0)
+    path = deps.arrivals.root / "a.txt"
+    path.write_text("first")
+    sweeper.sweep()
+    path.write_text("second edition")
+    sweeper.sweep()
+    assert_records_agree(deps)
+    path.unlink()
+    sweeper.sweep()
+    assert_records_agree(deps)
+    book = finding.entries(deps, filer, before=None, number=None, mine=False, quiet=True)
+    assert [told.entry.action for told in book] == ["gone", "changed_outside"]
