@@ -16,7 +16,6 @@ from waka.settings import Settings
 from waka.work import health, signing_in
 from waka.work.deps import Deps
 
-
 DEMO_MARK = "is-a-demo"  #: in a home that the demo made; no other is ever cleared
 
 
