@@ -132,3 +132,31 @@ def test_a_session_that_ended_asks_to_sign_in_again(page: Page) -> None:
     sign_in(page)
     page.context.clear_cookies()
     expect(page.get_by_label("Password")).to_be_visible(timeout=15_000)
+
+
+def test_the_key_overview_keeps_to_the_page_s_policy(page: Page) -> None:
+    """The page's fixture fails on any complaint of the browser, a refused style among them."""
+    sign_in(page)
+    expect(page.get_by_role("combobox", name="Kind")).to_be_focused()
+    page.keyboard.press("Escape")
+    page.keyboard.press("?")
+    expect(page.get_by_role("dialog")).to_contain_text("undo the last filing")
+    page.keyboard.press("Escape")
+    expect(page.get_by_role("dialog")).to_be_hidden()
+    page.get_by_role("button", name="HB: Hazel Brook").click()
+    page.get_by_text("Turn light and dark").click()
+    expect(page.locator("html")).to_have_attribute("data-scheme", "dark")
+    page.get_by_role("button", name="HB: Hazel Brook").click()
+    page.get_by_text("Sign out").click()
+    expect(page.get_by_label("Password")).to_be_visible()
+
+
+def test_what_is_missing_is_marked_once_filing_was_asked_for(page: Page) -> None:
+    sign_in(page)
+    page.get_by_role("link", name="tide tables.txt").click()
+    expect(page.get_by_role("combobox", name="Kind")).to_be_focused()
+    page.keyboard.press("Enter")
+    expect(page.get_by_role("combobox", name="Who")).to_be_focused()
+    expect(page.locator(".slipfield.lacking")).to_have_count(3)
+    page.keyboard.type("tps")
+    expect(page.get_by_role("alert")).to_have_count(0)

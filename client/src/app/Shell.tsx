@@ -1,4 +1,4 @@
-import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
+import { useMutation, useQuery } from '@tanstack/react-query'
 import { Dropdown } from 'antd'
 import { useEffect, useRef, type ReactNode } from 'react'
 import { NavLink, useLocation, useNavigate, useSearchParams } from 'react-router'
@@ -8,14 +8,11 @@ import { useKeys } from '../shared/keys'
 
 /** The frame of every place: places by the kind of work along the top, the one box to find a record. */
 export function Shell({ me, turnScheme, children }: { me: Me; turnScheme: () => void; children: ReactNode }) {
-  const queries = useQueryClient()
   const desk = useQuery(deskQuery)
   const signOut = useMutation({
     mutationFn: () => told(api.POST('/api/sign-out')),
-    onSettled: () => {
-      queries.clear()
-      queries.setQueryData(['me'], null)
-    },
+    // loaded anew, so that nothing the person saw stays in this window's memory
+    onSettled: () => location.assign('/'),
   })
   const waiting = desk.data?.waiting.length
   return (

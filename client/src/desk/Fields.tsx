@@ -13,12 +13,13 @@ interface FieldsProps {
   house: House | undefined
   preview: Preview | undefined
   problems: Map<string, string>
+  asked: boolean // to file: what is missing counts as a problem
 }
 
 /** The fields of the slip, each with what was understood of it. */
-export function Fields({ slip, change, inputs, submit, house, preview, problems }: FieldsProps) {
+export function Fields({ slip, change, inputs, submit, house, preview, problems, asked }: FieldsProps) {
   const seen = preview?.understood
-  const wrong = (field: string, typed: string) => (typed ? problems.get(field) : undefined)
+  const wrong = (field: string, typed: string) => (typed || asked ? problems.get(field) : undefined)
   return (
     <div className="fields">
       <SlipField name="kind" letter="k" word="Kind">

@@ -33,7 +33,7 @@ interface Props {
 /** The fields of one arrival, the name that composes itself from them, and where it will stand. */
 export function FilingSlip({ arrival, desk, last, onFiled, onLater }: Props) {
   const queries = useQueryClient()
-  const [slip, change] = useSlip(arrival)
+  const [slip, write] = useSlip(arrival)
   const house = useQuery(houseQuery)
   const outline = useQuery(outlineQuery)
   const preview = useQuery(previewQuery(arrival.number, useSettled(slip, PREVIEW_AFTER)))
@@ -50,6 +50,10 @@ export function FilingSlip({ arrival, desk, last, onFiled, onLater }: Props) {
       if (first) inputs[first].current?.focus()
     },
   })
+  const change = (part: Partial<Slip>) => {
+    write(part)
+    if (file.isError) file.reset() // what was refused is no longer what stands here
+  }
   const submit = () => {
     if (!file.isPending) file.mutate()
   }
@@ -75,6 +79,8 @@ export function FilingSlip({ arrival, desk, last, onFiled, onLater }: Props) {
       'ctrl+Enter': submit, 'alt+l': onLater, 'alt+.': sameAsLast, 'alt+x': takeExtension,
     },
   )
+  // once somebody asked to file, what is missing is marked where it is missing
+  const asked = file.error instanceof Problem && file.error.code === 'slip_incomplete'
   const problems = new Map(preview.data?.understood.problems.map((problem) => [problem.field, problem.message]))
   return (
     <section className="slip" aria-label="Filing slip">
@@ -82,7 +88,7 @@ export function FilingSlip({ arrival, desk, last, onFiled, onLater }: Props) {
         <h2>Filing slip</h2>
         <code>No. {number(arrival.number)}</code>
       </div>
-      <Fields {...{ slip, change, inputs, submit }} house={house.data} preview={preview.data} problems={problems} />
+      <Fields {...{ slip, change, inputs, submit, asked }} house={house.data} preview={preview.data} problems={problems} />
       <NameBox preview={preview.data} problems={problems} onUseExtension={takeExtension} />
       <Where {...{ slip, change, desk, inputs, submit }} folders={outline.data?.folders ?? []} preview={preview.data} />
       {preview.data && <NeighbourStrip preview={preview.data} />}

@@ -90,7 +90,7 @@ function Body({ document, zoom }: { document: Document; zoom: number }) {
       <div className="notice">
         <b>This document cannot be shown.</b>
         <p>{document.trouble_message}</p>
-        <p>It can still be filed, or set aside with L and asked for again.</p>
+        <p>It can still be filed, or set aside with Alt L and asked for again.</p>
       </div>
     )
   }
