@@ -23,7 +23,6 @@ from waka.errors import (
     UnsafePath,
     WakaError,
 )
-from waka.records import folders, naming
 from waka.work import arriving, browsing, filing, finding, signing_in, slips
 from waka.work.arriving import Sweeper
 from waka.work.deps import Deps
@@ -32,22 +31,6 @@ from waka.work.taking_in import take_in
 
 TODAY = date(2026, 11, 20)
 NAME = "2025-03-12_mrc_mizzen-sail_4471.txt"
-
-
-@pytest.fixture
-def folder(deps: Deps, filer: int) -> int:
-    """A folder Finance/2025 in the drive, and a party with a short form."""
-    (deps.drive.root / "Finance/2025").mkdir(parents=True)
-    with deps.db.transaction() as conn:
-        root = folders.root(conn)
-        assert root is not None
-        naming.add_party(conn, "Marlow Rope & Canvas", "mrc")
-        return folders.add(conn, folders.add(conn, root, "Finance"), "2025")
-
-
-@pytest.fixture
-def number(deps: Deps, filer: int) -> int:
-    return arriving.upload(deps, filer, "scan 1.txt", [b"mizzen\n"], 7)
 
 
 def slip(folder: int | None, **fields: str) -> Slip:

@@ -1,0 +1,63 @@
+"""The background worker: takes, reads, settles, and outlives trouble."""
+
+import threading
+from collections.abc import Iterator
+from contextlib import contextmanager
+
+import psycopg
+import pytest
+
+from tests.support import World, wait_until
+from waka.runner import loop
+from waka.work import browsing, looking
+from waka.work.deps import Deps
+from waka.work.desk import desk
+
+
+@contextmanager
+def running(deps: Deps) -> Iterator[threading.Thread]:
+    stop = threading.Event()
+    thread = threading.Thread(target=loop.run, args=(deps, stop))
+    thread.start()
+    try:
+        yield thread
+    finally:
+        stop.set()
+        thread.join(20)
+        assert not thread.is_alive()
+
+
+def test_what_arrives_is_taken_and_read(deps: Deps, filer: int) -> None:
+    with running(deps):
+        (deps.arrivals.root / "Post").mkdir()
+        (deps.arrivals.root / "Post/letter.txt").write_text("the tide serves at six")
+        wait_until(lambda: [a for a in desk(deps, filer).waiting if a.was_read], "it is read")
+    [arrival] = desk(deps, filer).waiting
+    assert (arrival.name, arrival.arrival_point, arrival.media_type) == ("letter.txt", "Post", "text/plain")
+    assert looking.text(deps, filer, arrival.id) == "the tide serves at six"
+    assert browsing.details(deps, filer, arrival.id).document.trouble is None
+
+
+def test_the_same_bytes_are_read_once(deps: Deps, filer: int, monkeypatch: pytest.MonkeyPatch) -> None:
+    read: list[object] = []
+    real = deps.reader.read
+    monkeypatch.setattr(deps.reader, "read", lambda path: read.append(path) or real(path))
+    for name in ("a.txt", "b.txt"):
+        (deps.arrivals.root / name).write_text("twice the same")
+    with running(deps):
+        wait_until(lambda: len([a for a in desk(deps, filer).waiting if a.was_read]) == 2, "both are read")
+    assert len(read) == 1
+
+
+def test_a_database_that_comes_back_finds_the_runner_at_work(
+    the_world: World, deps: Deps, filer: int
+) -> None:
+    with running(deps) as thread:
+        with psycopg.connect(the_world.own.url_of("postgres"), autocommit=True) as conn:
+            for _ in range(3):
+                conn.execute(
+                    "select pg_terminate_backend(pid) from pg_stat_activity where pid <> pg_backend_pid()"
+                )
+        assert thread.is_alive()
+        (deps.arrivals.root / "late.txt").write_text("still taken")
+        wait_until(lambda: desk(deps, filer).waiting, "it is taken")

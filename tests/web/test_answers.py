@@ -1,0 +1,88 @@
+"""What the API answers to somebody who may: the shape that its own document promises, and true contents."""
+
+import io
+
+import pytest
+from PIL import Image
+from pydantic import BaseModel
+
+from tests.web.conftest import Visitor
+from waka.web import schemas as s
+
+
+@pytest.fixture
+def hazel(visitor: Visitor) -> Visitor:
+    return visitor.sign_in("hazel")
+
+
+@pytest.mark.parametrize(
+    ("path", "model"),
+    [
+        ("/api/me", s.Me), ("/api/house", s.House), ("/api/desk", s.Desk), ("/api/folders", s.Outline),
+        ("/api/find?q=mizzen", s.Finds), ("/api/logbook?quiet=false", s.Logbook), ("/api/health", s.Health),
+        ("/api/old-path?path=minutes_nov.docx", s.OldPath), ("/api/documents/1", s.Document),
+        ("/api/documents/1/text", s.DocumentText),
+    ],
+)  # fmt: skip
+def test_answers_have_the_shape_that_is_promised(hazel: Visitor, path: str, model: type[BaseModel]) -> None:
+    answer = hazel.ask("GET", path)
+    assert answer.status_code == 200
+    model.model_validate_json(answer.data, extra="forbid")
+
+
+@pytest.mark.parametrize("sort", ["name", "who", "when", "kind", "reference", "size", "changed"])
+def test_a_folder_is_listed_both_ways(hazel: Visitor, sort: str) -> None:
+    folder = next(f for f in hazel.ask("GET", "/api/folders").json["folders"] if f["path"].endswith("s/2026"))
+    ways = []
+    for down in ("false", "true"):
+        path = f"/api/folders/{folder['id']}/documents?sort={sort}&descending={down}"
+        page = s.FolderPage.model_validate_json(hazel.ask("GET", path).data)
+        ways.append([d.number for d in page.documents])
+        assert page.next is None
+    assert ways[0] == ways[1][::-1]
+    assert len(ways[0]) == folder["own"]
+
+
+def test_segments_together_are_the_name(hazel: Visitor) -> None:
+    found = s.Finds.model_validate_json(hazel.ask("GET", "/api/find?q=2026").data).found
+    assert len(found) > 20
+    for one in found:
+        assert "".join(segment.text for segment in one.segments) == one.name
+        assert "".join(piece.text for piece in one.marked_name) == one.name
+        assert any(piece.marked for piece in [*one.marked_name, *one.snippet])
+
+
+def test_a_page_is_a_picture_and_is_asked_for_again_only_when_it_changed(hazel: Visitor) -> None:
+    found = hazel.ask("GET", "/api/find?q=antifouling").json["found"][0]
+    path = f"/api/documents/{found['number']}/pages/1?width=300"
+    answer = hazel.ask("GET", path)
+    assert answer.mimetype == "image/png"
+    assert Image.open(io.BytesIO(answer.data)).width == 480  # pictures are made in few sizes
+    assert answer.headers["Cache-Control"] == "private, no-cache"
+    again = hazel.client.get(path, headers={"If-None-Match": answer.headers["ETag"]})
+    assert (again.status_code, again.data) == (304, b"")
+
+
+@pytest.mark.parametrize(
+    ("name", "status", "trouble"),
+    [("renewal_notice.pdf", 422, "locked"), ("delivery note torn.pdf", 422, "damaged"),
+     ("empty scan.pdf", 422, "empty")],
+)  # fmt: skip
+def test_a_document_in_trouble_says_so_where_it_would_be_shown(
+    hazel: Visitor, name: str, status: int, trouble: str
+) -> None:
+    arrival = next(a for a in hazel.ask("GET", "/api/desk").json["waiting"] if a["name"] == name)
+    assert arrival["trouble"] == trouble
+    for what in ("pages/1", "text"):
+        answer = hazel.ask("GET", f"/api/documents/{arrival['number']}/{what}")
+        assert (answer.status_code, answer.json["trouble"]) == (status, trouble)
+    assert hazel.ask("GET", f"/api/documents/{arrival['number']}").json["trouble_message"]
+
+
+def test_the_api_describes_itself(hazel: Visitor) -> None:
+    told = hazel.client.get("/api/openapi.json").json
+    assert told is not None
+    assert told["openapi"].startswith("3.1")
+    refusals = told["paths"]["/api/desk/{number}/file"]["post"]["responses"]["409"]["content"]
+    assert list(refusals) == ["application/problem+json"]
+    assert "application/octet-stream" in told["paths"]["/api/desk/uploads"]["post"]["requestBody"]["content"]

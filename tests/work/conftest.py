@@ -1,0 +1,23 @@
+"""A folder to file into, a party with a short form, an arrival."""
+
+import pytest
+
+from waka.records import folders, naming
+from waka.work import arriving
+from waka.work.deps import Deps
+
+
+@pytest.fixture
+def folder(deps: Deps, filer: int) -> int:
+    """A folder Finance/2025 in the drive, and a party with a short form."""
+    (deps.drive.root / "Finance/2025").mkdir(parents=True)
+    with deps.db.transaction() as conn:
+        root = folders.root(conn)
+        assert root is not None
+        naming.add_party(conn, "Marlow Rope & Canvas", "mrc")
+        return folders.add(conn, folders.add(conn, root, "Finance"), "2025")
+
+
+@pytest.fixture
+def number(deps: Deps, filer: int) -> int:
+    return arriving.upload(deps, filer, "scan 1.txt", [b"mizzen\n"], 7)
