@@ -96,8 +96,7 @@ function EntryRow({ entry, onUndo, isBusy }: { entry: Entry; onUndo: () => void;
         </div>
         <div className="fromto">
           {entry.from_path && <End path={entry.from_path} segments={entry.from_segments} isDesk={onDesk} />}
-          {entry.from_path && entry.to_path && <span>→</span>}
-          {entry.to_path && <End path={entry.to_path} segments={entry.to_segments} isDesk={entry.action === 'unfiled' || entry.action === 'arrived'} />}
+          {entry.to_path && <End leads={entry.from_path !== null} path={entry.to_path} segments={entry.to_segments} isDesk={entry.action === 'unfiled' || entry.action === 'arrived'} />}
         </div>
       </div>
       {entry.undoable && (
@@ -109,12 +108,13 @@ function EntryRow({ entry, onUndo, isBusy }: { entry: Entry; onUndo: () => void;
   )
 }
 
-function End({ path, segments, isDesk }: { path: string; segments: Segment[]; isDesk: boolean }) {
+function End({ path, segments, isDesk, leads = false }: { path: string; segments: Segment[]; isDesk: boolean; leads?: boolean }) {
   const cut = path.lastIndexOf('/')
   const folder = cut < 0 ? '' : path.slice(0, cut)
   const stops = isDesk ? [{ text: 'Desk' }, ...(folder ? stopsOf(folder) : [])] : stopsOf(folder)
   return (
     <span className="end">
+      {leads && '→ '}
       <PathLine stops={stops} /> <SegmentedName segments={segments} />
     </span>
   )
