@@ -32,6 +32,7 @@ def folders(page: Page) -> None:
     for name in ("Finance", "Invoices", "2026"):
         page.locator(".outline a", has_text=name).click()
         expect(page.locator(".path.large .stop").last).to_have_text(name)
+    expect(page.locator(".tablerow", has_text="2026-01-05")).to_be_visible()
     page.keyboard.press("ArrowDown")
     expect(page.get_by_text("Where it has been")).to_be_visible()
 
