@@ -1,5 +1,6 @@
 """kill -9 of the whole server at each point between recorded and done: nothing lost, nothing twice."""
 
+import contextlib
 import shutil
 import tempfile
 from collections.abc import Iterator
@@ -160,3 +161,30 @@ def test_a_server_that_is_ended_kindly_leaves_nothing_running(server: Server) ->
     assert len(family) >= 4  # the launcher, the door and its workers, the runner
     server.stop()
     assert not [pid for pid in family if Path(f"/proc/{pid}").exists()]
+
+
+@pytest.mark.parametrize(("point", "undone"), [("recorded", False), ("after_move", True), ("moved", True)])
+def test_killed_while_undoing(server: Server, point: str, undone: bool) -> None:
+    """Undo is a change list like any other: the document is on the desk or in the drive, never in between."""
+    server.start()
+    number, status = file_first(server)
+    assert status == 200
+    server.stop()
+    target = server.settings.drive / "Safety/Certificates" / NAME
+    server.start(WAKA_FAULT=f"kill:{point}")
+    client = Client(server.port).sign_in()
+    _, book = client.ask("GET", "/api/logbook")
+    filed = next(entry for entry in book["entries"] if entry["undoable"])
+    with contextlib.suppress(OSError):
+        client.ask("POST", f"/api/changes/{filed['list_id']}/undo")
+    server.kill()
+    server.start()
+    assert target.is_file() != undone
+    with opened(server.settings, server.url, 2) as deps:
+        assert_records_agree(deps)
+    client = Client(server.port).sign_in()
+    _, told = client.ask("GET", f"/api/documents/{number}")
+    assert told["state"] == ("waiting" if undone else "filed")
+    if not undone:
+        undo_last(server)  # what was put back can be undone after all
+        assert not target.exists()

@@ -151,7 +151,7 @@ def _settle_step(deps: Deps, conn: Connection, step: Step) -> str:
             return "done"
         if verdict is Verdict.PUT_BACK:
             changes.settle_step(conn, step, "put_back", "interrupted before the file moved")
-            _log_settled(conn, step, "put_back", "filing was interrupted; the file had not moved")
+            _log_settled(conn, step, "put_back", "interrupted; the file had not moved")
             return "failed"
         reason = "interrupted, and then found neither where it was nor where it was going"
         changes.settle_step(conn, step, "failed", reason)

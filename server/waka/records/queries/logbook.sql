@@ -11,7 +11,9 @@ select l.id, l.at, l.action, pe.name as person, pe.initials, l.document_id, l.li
        case when nowf.person_id is not null or nowa.person_id is not null then d.name end as now_name, d.state as now_state,
        (l.action = 'filed' and cl.undone_by is null and cl.state = 'done' and d.state = 'filed'
         and rt."right" in ('filer', 'keeper')
-        and not exists (select from logbook later where later.document_id = l.document_id and later.id > l.id))
+        and not exists (select from logbook later where later.document_id = l.document_id and later.id > l.id
+                        -- an undo that was interrupted changed nothing, and may be tried again
+                        and later.action <> 'put_back'))
         as undoable
 from logbook l
 left join person pe on pe.id = l.person_id
