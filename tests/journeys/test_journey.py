@@ -48,6 +48,8 @@ def test_file_three_find_one_undo_one(page: Page, demo_server: Server) -> None:
     for slip in THREE:
         assert (demo_server.settings.drive / slip[-1]).is_file()
 
+    # the next slip takes the cursor once its page is there; Escape leaves it
+    expect(page.get_by_role("combobox", name="Kind")).to_be_focused()
     page.keyboard.press("Escape")
     page.keyboard.press("f")
     page.keyboard.type("alba passed")
