@@ -53,8 +53,9 @@ export function DeskView() {
 
   const show = (number: number | null) => void navigate(number === null ? '/desk' : `/desk/${String(number)}`, { replace: true })
   useEffect(() => {
-    // whatever is asked for and no longer waits gives way to the first that does
-    if (desk.data && current === null && first !== asked) show(first)
+    // whatever is asked for and no longer waits gives way to the first that does; but not while the
+    // queue is on its way, which may bring it (an arrival just put back by undo)
+    if (desk.data && !desk.isFetching && current === null && first !== asked) show(first)
   })
   const undo = useMutation({
     mutationFn: (listId: number) => told(api.POST('/api/changes/{list_id}/undo', { params: { path: { list_id: listId } } })),
