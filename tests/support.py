@@ -68,8 +68,8 @@ class World:
 
 
 @contextmanager
-def world(folder: Path) -> Iterator[World]:
-    own = cluster.prepare(folder / "pg", quick_and_unsafe=True)
+def world(folder: Path, *, quick_and_unsafe: bool = True) -> Iterator[World]:
+    own = cluster.prepare(folder / "pg", quick_and_unsafe=quick_and_unsafe)
     cluster.start(own)
     try:
         ensure_database(own.url_of("postgres"), EMPTY)
@@ -134,16 +134,16 @@ class Server:
     def address(self) -> str:
         return f"http://127.0.0.1:{self.port}"
 
-    def start(self, **fault: str) -> None:
+    def start(self, *words: str, **fault: str) -> None:
         s = self.settings
         env = {
             **os.environ, "PYTHONPATH": str(CHECKOUT / "server"), "WAKA_DATABASE_URL": self.url,
             "WAKA_HOME": str(s.home), "WAKA_DRIVE": str(s.drive), "WAKA_ARRIVALS": str(s.arrivals),
-            "WAKA_PORT": str(s.port), "WAKA_SETTLE_SECONDS": str(s.settle_seconds), **fault,
+            "WAKA_PORT": str(s.port), "WAKA_WORKERS": "1", "WAKA_SETTLE_SECONDS": str(s.settle_seconds), **fault,
         }  # fmt: skip
         with (s.home / "server.log").open("ab") as log:
             self.process = subprocess.Popen(
-                [sys.executable, "-m", "waka.cli", "serve"], env=env, stdout=log, stderr=log,
+                [sys.executable, "-m", "waka.cli", "serve", *words], env=env, stdin=subprocess.DEVNULL, stdout=log, stderr=log,
                 start_new_session=True,
             )  # fmt: skip
         wait_until(self._answers, "the server answers")
@@ -224,6 +224,9 @@ def assert_records_agree(deps: Deps) -> None:
             "select d.id, a.path, d.sha256 from document d join arrival a on a.document_id = d.id"
             " where d.state = 'waiting'"
         ).fetchall()
+        binned = conn.execute(
+            "select b.path, d.sha256 from binned b join document d on d.id = b.document_id and d.state = 'binned'"
+        ).fetchall()
         unsettled = conn.execute("select count(*) from change_step where state = 'intended'").fetchone()
         searchable = conn.execute("select count(*) from document_search").fetchone()
     assert unsettled == (0,)
@@ -236,7 +239,13 @@ def assert_records_agree(deps: Deps) -> None:
         assert deps.drive.sha256(path.encode()) == digest, path
     for _, path, digest in waiting:
         assert deps.arrivals.sha256(path) == digest, path
-    assert not files_beneath(deps.drive.root / ".waka", hidden=True)
+    assert sorted(bytes(path).decode() for path, _ in binned) == sorted(
+        f".waka/{path}"
+        for path in files_beneath(deps.drive.root / ".waka", hidden=True)
+        if path not in ("mark", "lists")  # ours: what the drive is known by, and who has which list in hand
+    )
+    for path, digest in binned:
+        assert deps.drive.sha256(path) == digest, path
     assert not files_beneath(deps.arrivals.root / ".incoming", hidden=True)
 
 

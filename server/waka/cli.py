@@ -7,13 +7,14 @@ import shutil
 import sys
 from collections.abc import Iterator
 from contextlib import contextmanager
+from pathlib import Path
 
 import click
 
-from waka import cluster, launch, logs
+from waka import cli_changes, cluster, launch, logs
 from waka.errors import CannotStart, WakaError
 from waka.settings import Settings
-from waka.work import health, signing_in
+from waka.work import health, lists, proposing, signing_in, taking_in
 from waka.work.deps import Deps
 
 DEMO_MARK = "is-a-demo"  #: in a home that the demo made; no other is ever cleared
@@ -27,7 +28,7 @@ def waka() -> None:
 @contextmanager
 def _open(settings: Settings) -> Iterator[Deps]:
     """Yield the parts on this WAKA_HOME, with the database started where it is not running."""
-    with launch.database(settings) as url, launch.opened(settings, url, connections=3) as deps:
+    with launch.database(settings) as url, launch.opened(settings, url, connections=6) as deps:
         yield deps
 
 
@@ -100,12 +101,120 @@ def run_demo(fresh: bool, only_make: bool) -> None:
 
 
 @waka.command("serve")
-def run_server() -> None:
-    """Serve this WAKA_HOME as it is."""
+@click.option("--ask", is_flag=True, help="Ask for the first administrator where there is none.")
+def run_server(ask: bool) -> None:
+    """Serve this WAKA_HOME, or the drive and database that the environment names, as they are."""
     settings = Settings.read()
     launch.assert_port_free(settings.port)
     with launch.database(settings) as url:
+        if ask:
+            with launch.opened(settings, url, connections=3) as deps:
+                _first_administrator(deps)
         code = launch.serve(settings, url, f"Waka is at http://127.0.0.1:{settings.port}")
+    sys.exit(code)
+
+
+def _first_administrator(deps: Deps) -> None:
+    """Make the first administrator and keeper of the drive, from the environment or the terminal."""
+    if signing_in.may_anybody(deps):
+        return
+    login = os.environ.get("WAKA_ADMIN")
+    password = os.environ.get("WAKA_ADMIN_PASSWORD")
+    name = os.environ.get("WAKA_ADMIN_NAME") or login
+    if not login or not password:
+        if not sys.stdin.isatty():
+            raise CannotStart(
+                "There is no administrator yet: set WAKA_ADMIN and WAKA_ADMIN_PASSWORD, "
+                "or start Waka on a terminal."
+            )
+        click.echo("There is no administrator yet. Who are you?")
+        login = click.prompt("Sign-in")
+        name = click.prompt("Whole name", default=login)
+        password = click.prompt("Password", hide_input=True, confirmation_prompt=True)
+    signing_in.add_person(
+        deps, login=login, name=name or login, password=password, right="keeper", administrator=True
+    )
+    click.echo(f"{name} is administrator and keeper of the drive.")
+
+
+@waka.command("take-in")
+def take_in_tree() -> None:
+    """Take in a tree that is there: every file becomes a document with a number, nothing is moved.
+
+    Safe to interrupt: started again, it goes on. A running Waka does the same by itself.
+    """
+    settings = Settings.read()
+    with _open(settings) as deps, click.progressbar(length=0, label="Taking in", file=sys.stderr) as bar:
+
+        def show(taken: int, of: int) -> None:
+            bar.length = of
+            bar.update(taken - bar.pos)
+
+        taken = taking_in.take_in(deps, None, on_progress=show)
+    click.echo(f"{taken} documents taken in from {settings.drive}.")
+
+
+@waka.group("changes")
+def changes() -> None:
+    """Many moves at once, from a CSV or XLSX with the columns from and to.
+
+    Exit codes: 0 all is well, 1 trouble, 3 the check found steps that cannot run, 4 some did not arrive.
+    """
+
+
+_file = click.argument("file", type=click.Path(path_type=Path, dir_okay=False))
+_as = click.option(
+    "--as", "login", required=True, envvar="WAKA_PERSON", help="Who it is done as: their rights hold."
+)
+
+
+@changes.command("check")
+@_file
+@_as
+def check_changes(file: Path, login: str) -> None:
+    """Check the moves in FILE; nothing moves."""
+    with _open(Settings.read()) as deps:
+        person = cli_changes.person_of(deps, login)
+        found = cli_changes.propose(deps, person, file)
+        code = cli_changes.tell_check(deps, person, found)
+        lists.discard(deps, person, found.id)
+    sys.exit(code)
+
+
+@changes.command("run")
+@_file
+@_as
+def run_changes(file: Path, login: str) -> None:
+    """Check the moves in FILE and, where nothing is wrong, carry them out. What is already there is passed over."""
+    with _open(Settings.read()) as deps:
+        person = cli_changes.person_of(deps, login)
+        found = cli_changes.propose(deps, person, file)
+        code = cli_changes.tell_check(deps, person, found) or cli_changes.carry_out(deps, person, found)
+    sys.exit(code)
+
+
+@changes.command("prove")
+@_file
+@_as
+@click.option("--read", is_flag=True, help="Read every file again.")
+def prove_changes(file: Path, login: str, read: bool) -> None:
+    """Say whether what was last run from FILE has arrived."""
+    with _open(Settings.read()) as deps:
+        person = cli_changes.person_of(deps, login)
+        code = cli_changes.tell_proof(deps, person, cli_changes.last_of(deps, person, file), read=read)
+    sys.exit(code)
+
+
+@changes.command("undo")
+@_file
+@_as
+def undo_changes(file: Path, login: str) -> None:
+    """Put back what was last run from FILE; what was changed since is said and left alone."""
+    with _open(Settings.read()) as deps:
+        person = cli_changes.person_of(deps, login)
+        undo_id = proposing.propose_undo(deps, person, cli_changes.last_of(deps, person, file))
+        found = cli_changes.checked(deps, person, undo_id)
+        code = cli_changes.tell_check(deps, person, found) or cli_changes.carry_out(deps, person, found)
     sys.exit(code)
 
 

@@ -4,10 +4,12 @@
     ├── NotSignedIn, WrongPassword, TooManyTries, ForgedRequest     at the door
     ├── NotFound, NotAllowed                                        alike for hidden and for absent
     ├── SlipIncomplete, NameUnfit, BadRequest                       refused before anything moves
-    ├── NameTaken, SourceChanged, SourceGone, StepInMotion          refused by what is there now
+    ├── NameTaken, SourceChanged, SourceGone, StepInMotion, Busy    refused by what is there now
     ├── UnsafePath, DriveTrouble                                    the folder tree
-    ├── UploadCutOff, TooLarge                                      coming in
+    ├── UploadCutOff, UploadConflict, TooLarge                                    coming in
     ├── Unreadable                                                  looking at bytes
+    ├── FolderNotEmpty, NeedsALook                                  changes by hand
+    ├── ListHasErrors, ListIsRunning                                change lists
     ├── NotUndoable
     └── DatabaseAway, CannotStart
 
@@ -137,6 +139,52 @@ class StepInMotion(WakaError):
         )
 
 
+class Busy(WakaError):
+    """Two changes stood in each other's way, and the database let one of them go on."""
+
+    code = "busy"
+
+    def __init__(self) -> None:
+        super().__init__(
+            "Somebody else is changing the same documents right now; nothing was changed.",
+            mend="Try again in a moment.",
+        )
+
+
+class FolderNotEmpty(WakaError):
+    code = "folder_not_empty"
+
+    def __init__(self, path: str) -> None:
+        super().__init__(
+            f"“{path}” is not empty; it was left as it is.",
+            mend="Move or bin what is in it first. Hidden files count too.",
+        )
+
+
+class NeedsALook(WakaError):
+    """A change that is shown as a list before it runs."""
+
+    code = "needs_a_look"
+
+    def __init__(self, why: str) -> None:
+        super().__init__(f"{why} Nothing was changed.", mend="Look at the list, then let it run.")
+
+
+class ListHasErrors(WakaError):
+    code = "list_has_errors"
+
+
+class ListIsRunning(WakaError):
+    code = "list_is_running"
+
+    def __init__(self, list_id: int) -> None:
+        super().__init__(
+            f"Change {list_id} is running; nothing about it was changed.",
+            mend="Pause it first.",
+            list=list_id,
+        )
+
+
 class UnsafePath(WakaError):
     code = "unsafe_path"
 
@@ -147,6 +195,16 @@ class DriveTrouble(WakaError):
 
 class UploadCutOff(WakaError):
     code = "upload_cut_off"
+
+
+class UploadConflict(WakaError):
+    code = "upload_conflict"
+
+    def __init__(self, received: int) -> None:
+        super().__init__(
+            f"This piece does not follow the {received} bytes that are here.",
+            mend="Ask how much is here and go on from there.", received=received,
+        )  # fmt: skip
 
 
 class TooLarge(WakaError):

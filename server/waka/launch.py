@@ -69,8 +69,8 @@ def serve(settings: Settings, url: str, ready: str) -> int:
     env["PYTHONPATH"] = str(CHECKOUT / "server")
     web = subprocess.Popen(
         [sys.executable, "-m", "gunicorn", "waka.launch:web()", "--bind",
-         f"127.0.0.1:{settings.port}", "--workers", "2", "--threads", "8", "--reuse-port",
-         "--worker-class", "gthread", "--graceful-timeout", "10", "--log-level", "warning",
+         f"{settings.bind}:{settings.port}", "--workers", str(settings.workers), "--threads", "8",
+         "--reuse-port", "--worker-class", "gthread", "--graceful-timeout", "10", "--log-level", "warning",
          "--worker-tmp-dir", str(settings.home)],
         env=env, start_new_session=True,
     )  # fmt: skip
@@ -125,7 +125,7 @@ def main() -> None:
     stop = threading.Event()
     for number in (signal.SIGINT, signal.SIGTERM):
         signal.signal(number, lambda *_: stop.set())
-    with opened(settings, settings.database_url, connections=4) as deps:
+    with opened(settings, settings.database_url, connections=10) as deps:
         run(deps, stop)
 
 

@@ -16,7 +16,9 @@ class Settings:
     drive: Path  #: the root of the common folder tree
     arrivals: Path  #: where new files are dropped, one folder an arrival point
     database_url: str | None  #: None: a cluster of our own under home
+    bind: str  #: the address that is listened on
     port: int
+    workers: int  #: processes that answer; about one a core
     https: bool  #: cookies are sent over https only
     settle_seconds: float  #: an arrival is taken once its size has stood still for so long
     max_upload_bytes: int
@@ -30,7 +32,9 @@ class Settings:
             drive=Path(env.get("WAKA_DRIVE") or home / "drive").absolute(),
             arrivals=Path(env.get("WAKA_ARRIVALS") or home / "arrivals").absolute(),
             database_url=env.get("WAKA_DATABASE_URL") or None,
+            bind=env.get("WAKA_BIND") or "127.0.0.1",
             port=int(env.get("WAKA_PORT") or 8520),
+            workers=max(1, int(env.get("WAKA_WORKERS") or 2)),
             https=env.get("WAKA_HTTPS", "") in ("1", "yes", "true"),
             settle_seconds=float(env.get("WAKA_SETTLE_SECONDS") or 2),
             max_upload_bytes=int(env.get("WAKA_MAX_UPLOAD_MB") or 2048) * 1024 * 1024,

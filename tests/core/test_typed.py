@@ -125,6 +125,12 @@ def test_a_snippet_surrounds_the_first_match_and_ends_with_a_word() -> None:
     assert snippet(text, ["absent"]) == []
 
 
+@pytest.mark.parametrize("before", [0, 1, 1_990, 1_999, 2_000, 2_001, 3_998, 60_000])
+def test_a_match_far_into_a_text_is_found_where_it_is(before: int) -> None:
+    pieces = snippet("mud " * (before // 4) + "Mizzenmast and so on", ["mizz"])
+    assert [piece.text for piece in pieces if piece.marked] == ["Mizz"]
+
+
 @pytest.mark.parametrize("target", list(End))
 @pytest.mark.parametrize("source", list(End))
 def test_an_interrupted_step_is_finished_put_back_or_said_to_be_lost(source: End, target: End) -> None:

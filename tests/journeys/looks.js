@@ -8,7 +8,8 @@
   const scrolls = (style) => /auto|scroll/.test(style.overflowX + style.overflowY)
   const clips = (style) => /hidden|clip/.test(style.overflowX + style.overflowY)
   const texts = []
-  const walker = document.createTreeWalker(document.body, NodeFilter.SHOW_TEXT)
+  // beneath an open dialog the page is dimmed and out of reach: what counts is the dialog
+  const walker = document.createTreeWalker(document.querySelector('dialog[open]') ?? document.body, NodeFilter.SHOW_TEXT)
   while (walker.nextNode()) {
     const node = walker.currentNode
     const el = node.parentElement

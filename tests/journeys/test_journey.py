@@ -60,7 +60,7 @@ def test_file_three_find_one_undo_one(page: Page, demo_server: Server) -> None:
     page.keyboard.press("Escape")
     page.get_by_role("link", name="Logbook").press("Enter")
     page.get_by_role("button", name="Undo").first.press("Enter")
-    expect(page.get_by_text("is back on the desk.")).to_be_visible()
+    expect(page.get_by_text("Undone: File")).to_be_visible()
     page.get_by_role("link", name="Look at it").press("Enter")
     expect(page.get_by_role("heading", name="35 waiting")).to_be_visible()
     expect(page.get_by_label("What", exact=True)).to_have_value("notice to mariners")

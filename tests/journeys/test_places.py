@@ -106,7 +106,7 @@ def test_folders_sort_both_ways_and_a_link_by_number_leads_there(page: Page) -> 
     page.get_by_role("navigation", name="Places").get_by_role("link", name="Folders").click()
     page.locator(".outline a", has_text="Meetings").click()
     page.locator(".outline a", has_text="2026").click()
-    rows = page.get_by_role("table", name="Documents").locator(".tablerow")
+    rows = page.get_by_role("grid", name="Documents").locator(".tablerow")
     expect(rows.first).to_contain_text("2026-02-11")
     page.get_by_role("button", name="When").click()
     page.get_by_role("button", name="When").click()

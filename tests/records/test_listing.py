@@ -10,7 +10,7 @@ from tests.support import World
 from waka.launch import opened
 from waka.records import contents, documents, folders, naming, search
 from waka.records.documents import File, Record
-from waka.records.listing import Sort, page
+from waka.records.listing import Scope, Sort, page
 from waka.work import signing_in
 from waka.work.deps import Deps
 
@@ -46,7 +46,14 @@ def _add(conn, folder: int, person: int, n: int, parties: list[int]) -> int:  # 
     file = File(size=n % 4, sha256=digest, inode=n, modified_ns=n // 3 * 10**9)
     name = f"{'Doc' if n % 2 else 'doc'} {n:02d}.pdf"
     return documents.add(
-        conn, state="filed", folder=folder, name=name, conforms=False, file=file, record=record, person=person
+        conn,
+        state="filed",
+        folder=folder,
+        name=name,
+        conforms=False,
+        file=file,
+        record=record,
+        person=person,
     )
 
 
@@ -62,14 +69,26 @@ def test_pages_together_are_the_whole_list_in_order(
     with deps.db.transaction() as conn:
         while True:
             found = page(
-                conn, folder=folder, person=person, sort=sort, descending=descending, after=after, limit=limit
+                conn,
+                scope=Scope("folder", folder),
+                person=person,
+                sort=sort,
+                descending=descending,
+                after=after,
+                limit=limit,
             )
             if not found:
                 break
             seen += [(row.key, row.id) for row in found]
             after = seen[-1]
         whole = page(
-            conn, folder=folder, person=person, sort=sort, descending=descending, after=None, limit=COUNT + 1
+            conn,
+            scope=Scope("folder", folder),
+            person=person,
+            sort=sort,
+            descending=descending,
+            after=None,
+            limit=COUNT + 1,
         )
     assert [number for _, number in seen] == [row.id for row in whole]
     assert len({number for _, number in seen}) == COUNT
@@ -81,7 +100,13 @@ def test_somebody_else_gets_an_empty_page(filled: tuple[Deps, int, int]) -> None
     deps, folder, person = filled
     with deps.db.transaction() as conn:
         found = page(
-            conn, folder=folder, person=person + 1, sort="name", descending=False, after=None, limit=9
+            conn,
+            scope=Scope("folder", folder),
+            person=person + 1,
+            sort="name",
+            descending=False,
+            after=None,
+            limit=9,
         )
         assert found == []
         assert search.find(conn, words=["knot"], person=person + 1) == []

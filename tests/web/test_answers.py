@@ -8,6 +8,7 @@ from pydantic import BaseModel
 
 from tests.web.conftest import Visitor
 from waka.web import schemas as s
+from waka.web import schemas_desk as sd
 
 
 @pytest.fixture
@@ -18,7 +19,7 @@ def hazel(visitor: Visitor) -> Visitor:
 @pytest.mark.parametrize(
     ("path", "model"),
     [
-        ("/api/me", s.Me), ("/api/house", s.House), ("/api/desk", s.Desk), ("/api/folders", s.Outline),
+        ("/api/me", s.Me), ("/api/house", sd.House), ("/api/desk", sd.Desk), ("/api/folders", s.Outline),
         ("/api/find?q=mizzen", s.Finds), ("/api/logbook?quiet=false", s.Logbook), ("/api/health", s.Health),
         ("/api/old-path?path=minutes_nov.docx", s.OldPath), ("/api/documents/1", s.Document),
         ("/api/documents/1/text", s.DocumentText),
@@ -47,7 +48,7 @@ def test_segments_together_are_the_name(hazel: Visitor) -> None:
     found = s.Finds.model_validate_json(hazel.ask("GET", "/api/find?q=2026").data).found
     assert len(found) > 20
     for one in found:
-        assert "".join(segment.text for segment in one.segments) == one.name
+        assert "".join(segment["text"] for segment in one.segments) == one.name
         assert "".join(piece.text for piece in one.marked_name) == one.name
         assert any(piece.marked for piece in [*one.marked_name, *one.snippet])
 

@@ -10,16 +10,17 @@ from waka.demo.make import SEED
 from waka.demo.waiting import waiting
 from waka.records import naming
 from waka.records.folders import OutlineRow
+from waka.records.listing import Scope
 from waka.work import browsing, finding
 from waka.work.browsing import arrange
 from waka.work.deps import Deps
-from waka.work.taking_in import take_in
+from waka.work.taking_in import index_next, take_in
 
 
 def row(id: int, parent: int | None, name: str, documents: int = 0, misnamed: int = 0) -> OutlineRow:
     return OutlineRow(
         id=id, parent_id=parent, name=name, name_key=name.lower(), right="reader", documents=documents,
-        misnamed=misnamed,
+        misnamed=misnamed, fresh=0, own_access=False, private=False,
     )  # fmt: skip
 
 
@@ -45,11 +46,19 @@ def test_taking_in_records_a_tree_and_moves_nothing(deps: Deps, filer: int) -> N
         naming.add_party(conn, "Marlow Rope & Canvas", "mrc")
     assert take_in(deps, filer, lambda folder, _: "invoice" if folder else None) == 2
     assert take_in(deps, filer, lambda *_: None) == 0  # again finds nothing new
+    while index_next(deps):
+        pass
     assert_records_agree(deps)
     page = browsing.page(
-        deps, filer, _folder(deps, filer, "Finance/2025"), "name", descending=False, after=None
+        deps,
+        filer,
+        Scope("folder", _folder(deps, filer, "Finance/2025")),
+        "name",
+        descending=False,
+        after=None,
     )
-    [(listed, segments)] = page.documents
+    [row_] = page.documents
+    listed, segments = row_.listed, row_.segments
     assert (listed.who, listed.kind, listed.conforms) == ("Marlow Rope & Canvas", "invoice", True)
     assert [s.field for s in segments] == ["when", "rest", "who", "rest", "what", "rest", "reference", "rest"]
     [found] = finding.find(deps, filer, "4471").found

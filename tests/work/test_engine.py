@@ -9,9 +9,9 @@ import pytest
 from tests.support import assert_records_agree
 from waka.errors import DatabaseAway, NotFound, StepInMotion
 from waka.records import changes
-from waka.records.database import hold_list
 from waka.work import browsing, engine, filing, finding
 from waka.work.deps import Deps
+from waka.work.holding import at_work
 from waka.work.slips import Slip
 
 TODAY = date(2026, 11, 20)
@@ -27,7 +27,7 @@ def interrupted(deps: Deps, filer: int, number: int, folder: int, monkeypatch: p
     slip = Slip(who="mrc", when="12.3.2025", what="Mizzen sail", folder=folder)
     with monkeypatch.context() as patch:
         patch.setattr(engine, "reach", stop)
-        patch.setattr(filing, "_settle_after_loss", lambda *_: (_ for _ in ()).throw(DatabaseAway()))
+        patch.setattr(filing, "settle_after_loss", lambda *_: (_ for _ in ()).throw(DatabaseAway()))
         with pytest.raises(DatabaseAway):
             filing.file_arrival(deps, filer, number, slip, TODAY)
     with deps.db.transaction() as conn:
@@ -115,8 +115,8 @@ def test_a_list_that_somebody_runs_is_not_settled_from_under_them(
     deps: Deps, filer: int, folder: int, number: int, monkeypatch: pytest.MonkeyPatch
 ) -> None:
     list_id = interrupted(deps, filer, number, folder, monkeypatch)
-    with deps.db.working() as conn:
-        assert hold_list(conn, list_id)
+    with at_work(deps) as (_, hold):
+        assert hold(list_id)
         assert engine.settle_list(deps, list_id) is None
     assert engine.settle_list(deps, list_id) == "failed"
     assert_records_agree(deps)

@@ -23,7 +23,7 @@ from waka.errors import (
     UnsafePath,
     WakaError,
 )
-from waka.work import arriving, browsing, filing, finding, signing_in, slips
+from waka.work import arriving, browsing, filing, finding, signing_in, slips, undoing
 from waka.work.arriving import Sweeper
 from waka.work.deps import Deps
 from waka.work.slips import Slip
@@ -56,7 +56,7 @@ def test_an_arrival_becomes_a_record_and_goes_back_by_undo(
         "Marlow Rope & Canvas", date(2025, 3, 12), "Mizzen sail",
     )  # fmt: skip
 
-    undone = filing.undo(deps, filer, done.list_id)
+    undone = undoing.undo(deps, filer, done.list_id)
     assert undone.number == number
     assert (deps.arrivals.root / "Uploads/scan 1.txt").read_bytes() == b"mizzen\n"
     assert_records_agree(deps)
@@ -72,7 +72,7 @@ def test_undo_steps_aside_where_the_old_place_is_taken(
 ) -> None:
     done = filing.file_arrival(deps, filer, number, slip(folder), TODAY)
     (deps.arrivals.root / "Uploads/scan 1.txt").write_bytes(b"another")
-    undone = filing.undo(deps, filer, done.list_id)
+    undone = undoing.undo(deps, filer, done.list_id)
     assert undone.path == "Uploads/scan 1-2.txt"
     assert (deps.arrivals.root / "Uploads/scan 1.txt").read_bytes() == b"another"
 
@@ -81,13 +81,13 @@ def test_undo_is_refused_twice_and_after_another_program_moved_the_file(
     deps: Deps, filer: int, folder: int, number: int
 ) -> None:
     done = filing.file_arrival(deps, filer, number, slip(folder), TODAY)
-    filing.undo(deps, filer, done.list_id)
+    undoing.undo(deps, filer, done.list_id)
     with pytest.raises(NotUndoable, match="already undone"):
-        filing.undo(deps, filer, done.list_id)
+        undoing.undo(deps, filer, done.list_id)
     done = filing.file_arrival(deps, filer, number, slip(folder), TODAY)
     (deps.drive.root / done.path).rename(deps.drive.root / "elsewhere.txt")
     with pytest.raises(SourceGone):
-        filing.undo(deps, filer, done.list_id)
+        undoing.undo(deps, filer, done.list_id)
     assert (deps.drive.root / "elsewhere.txt").exists()
 
 
@@ -242,7 +242,7 @@ def test_arrivals_on_another_file_system_are_copied_verified_and_removed(
         done = filing.file_arrival(deps, filer, number, slip(folder), TODAY)
         assert (deps.drive.root / done.path).read_bytes() == b"far away"
         assert_records_agree(deps)
-        filing.undo(deps, filer, done.list_id)
+        undoing.undo(deps, filer, done.list_id)
         assert_records_agree(deps)
     finally:
         for path in sorted(far.rglob("*"), reverse=True):
@@ -262,7 +262,7 @@ def test_a_reader_may_not_file_and_a_stranger_sees_nothing(
         arriving.upload(deps, reader, "x.txt", [b"x"], 1)
     done = filing.file_arrival(deps, filer, number, slip(folder), TODAY)
     with pytest.raises(NotAllowed):
-        filing.undo(deps, reader, done.list_id)
+        undoing.undo(deps, reader, done.list_id)
 
 
 def test_the_slip_offers_the_extension_that_fits(deps: Deps, filer: int, folder: int) -> None:
@@ -310,5 +310,5 @@ def test_an_arrival_with_a_name_that_is_no_text_can_be_filed(deps: Deps, filer: 
     [arrival] = desk(deps, filer).waiting
     done = filing.file_arrival(deps, filer, arrival.id, slip(folder), TODAY)
     assert (deps.drive.root / done.path).read_text() == "x"
-    filing.undo(deps, filer, done.list_id)
+    undoing.undo(deps, filer, done.list_id)
     assert os.listdir(os.fsencode(deps.arrivals.root)).count(b"caf\xe9.txt") == 1

@@ -1,7 +1,7 @@
 import { useQuery } from '@tanstack/react-query'
 import { ConfigProvider } from 'antd'
 import { lazy, Suspense } from 'react'
-import { Navigate, Route, Routes } from 'react-router'
+import { Navigate, Route, Routes, useLocation, useParams } from 'react-router'
 import { DeskView } from '../desk/DeskView'
 import { SignIn } from '../entrance/SignIn'
 import { carry, Problem } from '../shared/api/client'
@@ -14,7 +14,14 @@ import { Shell } from './Shell'
 import { themeOf } from './theme'
 
 const FoldersView = lazy(() => import('../folders/FoldersView').then((m) => ({ default: m.FoldersView })))
+const LatelyView = lazy(() => import('../folders/LatelyView').then((m) => ({ default: m.LatelyView })))
+const StorageView = lazy(() => import('../folders/StorageView').then((m) => ({ default: m.StorageView })))
+const OfficeView = lazy(() => import('../office/OfficeView').then((m) => ({ default: m.OfficeView })))
+const Welcome = lazy(() => import('../entrance/Welcome').then((m) => ({ default: m.Welcome })))
 const FindView = lazy(() => import('../find/FindView').then((m) => ({ default: m.FindView })))
+const ChangesView = lazy(() => import('../changes/ChangesView').then((m) => ({ default: m.ChangesView })))
+const ListView = lazy(() => import('../changes/ListView').then((m) => ({ default: m.ListView })))
+const ProofView = lazy(() => import('../changes/ProofView').then((m) => ({ default: m.ProofView })))
 const LogbookView = lazy(() => import('../logbook/LogbookView').then((m) => ({ default: m.LogbookView })))
 
 const nonce = document.querySelector<HTMLMetaElement>('meta[name="csp-nonce"]')?.content ?? ''
@@ -33,6 +40,14 @@ export function App() {
 
 function Inside({ me, turnScheme }: { me: { data: unknown; error: unknown; isPending: boolean }; turnScheme: () => void }) {
   const { data } = useQuery(meQuery)
+  const invitation = /^\/welcome\/([\w-]+)$/.exec(useLocation().pathname)
+  if (invitation) {
+    return (
+      <Suspense fallback={<div className="opening" />}>
+        <Welcome secret={invitation[1] ?? ''} />
+      </Suspense>
+    )
+  }
   if (me.isPending) return <div className="opening" />
   if (!data) {
     const outside = me.error instanceof Problem && me.error.code !== 'not_signed_in'
@@ -45,7 +60,16 @@ function Inside({ me, turnScheme }: { me: { data: unknown; error: unknown; isPen
         <Routes>
           <Route path="/" element={<Navigate to="/desk" replace />} />
           <Route path="/desk/:number?" element={<DeskView />} />
+          <Route path="/folders/lately" element={<LatelyView />} />
+          <Route path="/folders/bin" element={<FoldersView list="bin" />} />
+          <Route path="/folders/tag/:tag" element={<FoldersView list="tag" />} />
+          <Route path="/folders/:folder/storage" element={<StorageView />} />
           <Route path="/folders/:folder?" element={<FoldersView />} />
+          <Route path="/storage" element={<StorageView />} />
+          <Route path="/office" element={<OfficeView />} />
+          <Route path="/changes" element={<ChangesView />} />
+          <Route path="/changes/:list" element={<ListPlace />} />
+          <Route path="/changes/:list/proof" element={<ProofView />} />
           <Route path="/find" element={<FindView />} />
           <Route path="/logbook" element={<LogbookView />} />
           <Route path="/d/:number" element={<ByNumber />} />
@@ -54,4 +78,9 @@ function Inside({ me, turnScheme }: { me: { data: unknown; error: unknown; isPen
       </Suspense>
     </Shell>
   )
+}
+
+/** A list of its own for each address: what was chosen in one means nothing in another. */
+function ListPlace() {
+  return <ListView key={useParams().list} />
 }

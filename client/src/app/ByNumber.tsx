@@ -16,6 +16,7 @@ export function ByNumber() {
     )
   }
   if (!found.data) return <div className="opening" />
+  if (found.data.state === 'binned') return <Navigate to={`/folders/bin?d=${String(found.data.number)}`} replace />
   const to = found.data.state === 'waiting' ? `/desk/${String(found.data.number)}` : `/folders/${String(found.data.folder)}?d=${String(found.data.number)}`
   return <Navigate to={to} replace />
 }

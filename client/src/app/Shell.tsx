@@ -3,8 +3,9 @@ import { Dropdown } from 'antd'
 import { useEffect, useRef, type ReactNode } from 'react'
 import { NavLink, useLocation, useNavigate, useSearchParams } from 'react-router'
 import { api, told, type Me } from '../shared/api/client'
-import { deskQuery } from '../shared/api/queries'
+import { deskQuery, listsQuery } from '../shared/api/queries'
 import { useKeys } from '../shared/keys'
+import { CarryBar } from './CarryBar'
 
 /** The frame of every place: places by the kind of work along the top, the one box to find a record. */
 export function Shell({ me, turnScheme, children }: { me: Me; turnScheme: () => void; children: ReactNode }) {
@@ -14,6 +15,7 @@ export function Shell({ me, turnScheme, children }: { me: Me; turnScheme: () => 
     // loaded anew, so that nothing the person saw stays in this window's memory
     onSettled: () => location.assign('/'),
   })
+  const underWay = useQuery(listsQuery).data?.lists.filter((list) => !['done', 'cancelled'].includes(list.state)).length ?? 0
   const waiting = desk.data?.waiting.length
   return (
     <div className="shell">
@@ -30,8 +32,10 @@ export function Shell({ me, turnScheme, children }: { me: Me; turnScheme: () => 
         <nav aria-label="Places">
           <NavLink to="/desk">Desk {waiting !== undefined && <i>{waiting}</i>}</NavLink>
           <NavLink to="/folders">Folders</NavLink>
+          <NavLink to="/changes">Changes {underWay > 0 && <i>{underWay}</i>}</NavLink>
           <NavLink to="/find">Find</NavLink>
           <NavLink to="/logbook">Logbook</NavLink>
+          {me.administrator && <NavLink to="/office">Office</NavLink>}
         </nav>
         <FindBox />
         <Dropdown
@@ -49,6 +53,7 @@ export function Shell({ me, turnScheme, children }: { me: Me; turnScheme: () => 
           </button>
         </Dropdown>
       </header>
+      <CarryBar />
       <main>{children}</main>
     </div>
   )

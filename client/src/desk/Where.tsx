@@ -1,7 +1,8 @@
 import { useState, type RefObject } from 'react'
 import type { Desk, OutlineEntry, Preview, Slip } from '../shared/api/client'
+import { choiceOf, outlineChoice } from '../shared/folderChoices'
 import { PathLine, stopsOf } from '../shared/PathLine'
-import { TypeAhead, type Choice } from '../shared/TypeAhead'
+import { TypeAhead } from '../shared/TypeAhead'
 import type { Inputs } from './inputs'
 import { matching } from './model'
 
@@ -69,20 +70,4 @@ function FolderField({ inputRef, folders, recent, onChoose, onEnter }: {
       onEnter={onEnter}
     />
   )
-}
-
-function choiceOf(folder: OutlineEntry): Choice {
-  return { key: String(folder.id), value: String(folder.id), shown: <PathLine stops={stopsOf(folder.path)} /> }
-}
-
-function outlineChoice(folder: OutlineEntry): Choice {
-  return {
-    key: String(folder.id),
-    value: String(folder.id),
-    shown: (
-      <span className="indented" style={{ paddingLeft: folder.depth * 14 }}>
-        {folder.name || 'Drive'} <em>{folder.documents}</em>
-      </span>
-    ),
-  }
 }

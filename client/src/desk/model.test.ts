@@ -8,7 +8,7 @@ const arrival = (number: number, arrival_point: string, later = false): Arrival 
   slip: { kind: '', who: '', short: '', when: '', what: '', reference: '', amount: '', folder: null, extension: null },
 })
 const folder = (id: number, path: string): OutlineEntry => ({
-  id, path, parent_id: null, name: path.split('/').pop() ?? '', depth: 1, right: 'filer', own: 0, documents: 0, misnamed: 0,
+  id, path, parent_id: null, name: path.split('/').pop() ?? '', depth: 1, right: 'filer', own: 0, documents: 0, misnamed: 0, fresh: 0, own_access: false, private: false,
 })
 
 describe('the queue', () => {

@@ -1,89 +1,116 @@
 import { useVirtualizer } from '@tanstack/react-virtual'
-import { useEffect, useRef } from 'react'
+import { useEffect, useRef, type MouseEvent, type ReactNode } from 'react'
 import type { Listed, Sort } from '../shared/api/client'
-import { day, moment, size } from '../shared/format'
+import { day, moment, number, size } from '../shared/format'
 import { SegmentedName } from '../shared/SegmentedName'
-
-const COLUMNS: { sort: Sort; word: string }[] = [
-  { sort: 'name', word: 'Name' },
-  { sort: 'who', word: 'Who' },
-  { sort: 'when', word: 'When' },
-  { sort: 'kind', word: 'Kind' },
-  { sort: 'size', word: 'Size' },
-  { sort: 'changed', word: 'Changed' },
-]
+import { COLUMNS, type Grouping } from './columns'
+import { carryAway } from './dragging'
+import { headsOf, type Group, type Item } from './groups'
+import { RenameBox } from './RenameBox'
 
 interface Props {
   documents: Listed[]
   isLoaded: boolean
-  chosen: number | null
+  cursor: number | null
+  chosen: readonly number[]
   sort: Sort
   descending: boolean
+  columns: Sort[]
+  grouping: Grouping
+  groups: Group[]
+  renaming: number | null
+  empty: ReactNode
+  kinds: { code: string; label: string }[]
   onSort: (sort: Sort) => void
-  onChoose: (document: number) => void
+  onClick: (number: number, event: MouseEvent) => void
+  onOpen: (number: number) => void
+  onMenu: (number: number, at: { x: number; y: number }) => void
+  onRename: (number: number, name: string, goOn: boolean) => void
+  onLeaveRename: () => void
   onEnd: () => void // the last loaded row came into sight
 }
 
-/** A folder's documents: dense rows, only those in sight made. */
-export function DocumentList({ documents, isLoaded, chosen, sort, descending, onSort, onChoose, onEnd }: Props) {
+/** Documents as dense rows, only those in sight made; in groups where that is asked for. */
+export function DocumentList(props: Props) {
+  const { documents, chosen, cursor, columns } = props
   const box = useRef<HTMLDivElement>(null)
+  const items = headsOf(documents, props.grouping, props.groups, props.kinds)
   // the library's own object changes inside; it is read anew in every render on purpose
   // eslint-disable-next-line react-hooks/incompatible-library
-  const rows = useVirtualizer({ count: documents.length, getScrollElement: () => box.current, estimateSize: () => 33, overscan: 12 })
-  const items = rows.getVirtualItems()
-  const lastSeen = items.at(-1)?.index ?? 0
+  const rows = useVirtualizer({ count: items.length, getScrollElement: () => box.current, estimateSize: () => 33, overscan: 12 })
+  const shown = rows.getVirtualItems()
+  const lastSeen = shown.at(-1)?.index ?? 0
+  const { onEnd } = props
   useEffect(() => {
-    if (documents.length > 0 && lastSeen >= documents.length - 5) onEnd()
+    if (items.length > 0 && lastSeen >= items.length - 5) onEnd()
   })
-  const at = documents.findIndex((document) => document.number === chosen)
+  const at = items.findIndex((item) => item.document?.number === cursor)
   useEffect(() => {
     if (at >= 0) rows.scrollToIndex(at)
-    // follows the choice, not every measurement
+    // follows the cursor, not every measurement
     // eslint-disable-next-line react-hooks/exhaustive-deps
   }, [at])
+  const shownColumns = COLUMNS.filter((column) => columns.includes(column.sort))
+  const grid = { gridTemplateColumns: ['minmax(0, 1fr)', ...shownColumns.map((column) => column.width)].join(' ') }
   return (
-    <div className="table" role="table" aria-label="Documents" aria-rowcount={documents.length}>
+    <div className="table" role="grid" aria-label="Documents" aria-rowcount={documents.length} aria-multiselectable="true">
       <div role="rowgroup">
-        <div role="row" className="tablehead">
-          {COLUMNS.map((column) => (
-            <span key={column.sort} role="columnheader" aria-sort={column.sort === sort ? (descending ? 'descending' : 'ascending') : 'none'}>
-              <button type="button" onClick={() => onSort(column.sort)}>
-                {column.word} {column.sort === sort && (descending ? '↓' : '↑')}
+        <div role="row" className="tablehead" style={grid}>
+          {[{ sort: 'name' as Sort, word: 'Name' }, ...shownColumns].map((column) => (
+            <span key={column.sort} role="columnheader" className={column.sort === 'size' ? 'num' : ''} aria-sort={column.sort === props.sort ? (props.descending ? 'descending' : 'ascending') : 'none'}>
+              <button type="button" onClick={() => props.onSort(column.sort)}>
+                {column.word} {column.sort === props.sort && (props.descending ? '↓' : '↑')}
               </button>
             </span>
           ))}
         </div>
       </div>
       <div role="rowgroup" className="tablebody" ref={box} tabIndex={0} aria-label="Rows">
-        {isLoaded && documents.length === 0 && <EmptyFolder />}
+        {props.isLoaded && documents.length === 0 && (
+          <div role="row" className="notice">
+            <span role="gridcell">{props.empty}</span>
+          </div>
+        )}
         <div style={{ height: rows.getTotalSize(), position: 'relative' }} role="presentation">
-          {items.map((item) => {
-            const document = documents[item.index]
+          {shown.map((row) => {
+            const item = items[row.index]
+            if (!item) return null
+            const place = { transform: `translateY(${String(row.start)}px)` }
+            if (!item.document) return <Head key={item.key} item={item} index={row.index} measure={rows.measureElement} place={place} />
+            const document = item.document
+            const isChosen = chosen.includes(document.number)
             return (
-              document && (
-                <div
-                  key={document.number}
-                  ref={rows.measureElement}
-                  data-index={item.index}
-                  role="row"
-                  aria-rowindex={item.index + 1}
-                  aria-selected={document.number === chosen}
-                  className={document.number === chosen ? 'tablerow on' : 'tablerow'}
-                  style={{ transform: `translateY(${String(item.start)}px)` }}
-                  onClick={() => onChoose(document.number)}
-                >
-                  <span role="cell">
-                    <SegmentedName segments={document.segments} />
+              <div
+                key={document.number}
+                ref={rows.measureElement}
+                data-index={row.index}
+                role="row"
+                aria-rowindex={row.index + 1}
+                aria-selected={isChosen}
+                className={['tablerow', isChosen ? 'on' : '', document.number === cursor ? 'cursor' : ''].join(' ')}
+                style={{ ...place, ...grid }}
+                draggable={props.renaming !== document.number}
+                onDragStart={(event) => carryAway(event, isChosen ? chosen : [document.number])}
+                onClick={(event) => props.onClick(document.number, event)}
+                onDoubleClick={() => props.onOpen(document.number)}
+                onContextMenu={(event) => {
+                  event.preventDefault()
+                  props.onMenu(document.number, { x: event.clientX, y: event.clientY })
+                }}
+              >
+                <span role="gridcell" className="namecell">
+                  {props.renaming === document.number ? (
+                    <RenameBox key={document.number} name={document.name} onRename={(name, goOn) => props.onRename(document.number, name, goOn)} onLeave={props.onLeaveRename} />
+                  ) : (
+                    <Name document={document} />
+                  )}
+                </span>
+                {shownColumns.map((column) => (
+                  <span key={column.sort} role="gridcell" className={column.sort === 'size' ? 'num' : column.sort === 'who' ? '' : 'short'}>
+                    {cell(document, column.sort, props.kinds)}
                   </span>
-                  <span role="cell">{document.who ?? '–'}</span>
-                  <span role="cell">{day(document.when)}</span>
-                  <span role="cell" className="kind">
-                    {document.kind ?? '–'}
-                  </span>
-                  <span role="cell">{size(document.size)}</span>
-                  <span role="cell">{moment(document.changed_at)}</span>
-                </div>
-              )
+                ))}
+              </div>
             )
           })}
         </div>
@@ -92,10 +119,42 @@ export function DocumentList({ documents, isLoaded, chosen, sort, descending, on
   )
 }
 
-function EmptyFolder() {
+function Head({ item, index, measure, place }: { item: Item; index: number; measure: (node: Element | null) => void; place: { transform: string } }) {
   return (
-    <div role="row" className="notice">
-      <span role="cell">No document stands in this folder itself. Choose one beneath it at the left, or file one here from the Desk.</span>
+    <div ref={measure} data-index={index} role="row" className="grouprow" style={place}>
+      <span role="gridcell">
+        {item.word} {item.count !== undefined && <em>{number(item.count)}</em>}
+      </span>
     </div>
   )
+}
+
+function Name({ document }: { document: Listed }) {
+  return (
+    <>
+      {document.fresh && <b className="fresh" title="Somebody else put it here since you looked in last">new</b>}
+      <SegmentedName segments={document.segments} />
+      {document.tags.map((tag) => (
+        <span key={tag} className="flag">
+          {tag}
+        </span>
+      ))}
+      {document.folder_path !== null && <small className="soft"> in {document.folder_path || 'Drive'}</small>}
+    </>
+  )
+}
+
+function cell(document: Listed, column: Sort, kinds: { code: string; label: string }[]): string {
+  const cells: Record<Sort, () => string> = {
+    name: () => document.name,
+    who: () => document.who ?? '–',
+    when: () => day(document.when),
+    kind: () => kinds.find((kind) => kind.code === document.kind)?.label ?? '–',
+    reference: () => document.reference ?? '–',
+    size: () => size(document.size),
+    changed: () => moment(document.changed_at),
+    by: () => document.changed_by ?? '–',
+    added: () => moment(document.added_at),
+  }
+  return cells[column]()
 }

@@ -1,9 +1,10 @@
 import { useInfiniteQuery, useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
 import { useState } from 'react'
 import { Link } from 'react-router'
-import { api, told, type Entry, type Segment } from '../shared/api/client'
+import { api, told, type Entry, type Schemas, type Segment } from '../shared/api/client'
 import { logbookQuery, oldPathQuery } from '../shared/api/queries'
 import { useSettled } from '../desk/useSlip'
+import { ACTIONS } from '../shared/actions'
 import { clock, dayOfMoment, number } from '../shared/format'
 import { KeyBar, type KeyHint } from '../shared/KeyBar'
 import { KeyOverview } from '../shared/KeyOverview'
@@ -49,11 +50,7 @@ export function LogbookView() {
         </aside>
         <section className="entries" aria-label="Entries" tabIndex={0}>
           {undo.error && <ProblemNote error={undo.error} />}
-          {undo.data && (
-            <p className="done" role="status">
-              No. {number(undo.data.number)} is back on the desk. <Link to={`/desk/${String(undo.data.number)}`}>Look at it</Link>
-            </p>
-          )}
+          {undo.data && <Undone done={undo.data} />}
           {book.error && <ProblemNote error={book.error} />}
           {book.isSuccess && entries.length === 0 && <div className="notice">Nothing has happened yet. What is filed, moved or undone stands here with its time and its person.</div>}
           {entries.map((entry, at) => (
@@ -75,9 +72,18 @@ export function LogbookView() {
   )
 }
 
-const WORDS: Record<string, string> = {
-  arrived: 'arrived', filed: 'filed', unfiled: 'undone: back on the desk', taken_in: 'taken in', put_back: 'interrupted; not moved',
-  gone: 'gone', returned: 'came back', changed_outside: 'changed outside Waka',
+function Undone({ done }: { done: Schemas['Undone'] }) {
+  const back = done.path && done.number ? <Link to={`/d/${String(done.number)}`}>Look at it</Link> : null
+  return (
+    <div className="done" role="status">
+      Undone: {done.title}. {back}
+      {done.left.map((why) => (
+        <p key={why} className="wait">
+          Left alone: {why}.
+        </p>
+      ))}
+    </div>
+  )
 }
 
 function EntryRow({ entry, onUndo, isBusy }: { entry: Entry; onUndo: () => void; isBusy: boolean }) {
@@ -90,7 +96,10 @@ function EntryRow({ entry, onUndo, isBusy }: { entry: Entry; onUndo: () => void;
       </span>
       <div className="what">
         <div>
-          <b>{WORDS[entry.action] ?? entry.action}</b>{' '}
+          <b>
+            {entry.title?.startsWith('Undo: ') && entry.action !== 'unfiled' && 'undone: '}
+            {ACTIONS[entry.action] ?? entry.action}
+          </b>{' '}
           {entry.document_id && <Link to={`/d/${String(entry.document_id)}`}>No. {number(entry.document_id)}</Link>}
           {entry.reason && <span className="wait"> {entry.reason}</span>}
         </div>

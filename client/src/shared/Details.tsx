@@ -1,13 +1,27 @@
-import { useInfiniteQuery, useQuery } from '@tanstack/react-query'
+import { useInfiniteQuery, useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
+import { useState } from 'react'
 import { Link } from 'react-router'
-import type { Document } from './api/client'
+import type { Open } from '../folders/Dialogs'
+import type { Ask } from '../folders/useChanges'
+import { ACTIONS } from './actions'
+import { api, told, type Document } from './api/client'
 import { documentQuery, houseQuery, logbookQuery } from './api/queries'
 import { day, moment, money, number } from './format'
 import { PageView } from './PageView'
+import { PathLine, stopsOf } from './PathLine'
 import { ProblemNote } from './ProblemNote'
 
-/** A chosen document: its page, its fields, where it has been. */
-export function Details({ number: chosen, wide, onWide }: { number: number | null; wide: boolean; onWide: () => void }) {
+interface Props {
+  number: number | null
+  many?: number // how many are chosen
+  wide: boolean
+  onWide: () => void
+  onOpen?: (open: Open) => void
+  onRun?: (ask: Ask) => void
+}
+
+/** A chosen document: its page, its fields, what is put on it, where it has been. */
+export function Details({ number: chosen, many = 1, wide, onWide, onOpen, onRun }: Props) {
   const document = useQuery({ ...documentQuery(chosen ?? 0), enabled: chosen !== null })
   if (chosen === null) {
     return (
@@ -36,8 +50,17 @@ export function Details({ number: chosen, wide, onWide }: { number: number | nul
           {wide ? 'smaller' : 'large'} <kbd>Space</kbd>
         </button>
       </div>
-      <PageView key={chosen} document={document.data} />
+      {many > 1 && <p className="soft">{number(many)} are chosen; this is the one under the cursor.</p>}
+      <PageView key={chosen} document={document.data} searchable={wide} />
+      {document.data.state === 'binned' && (
+        <p className="wait">
+          In the bin since {moment(document.data.binned_at ?? '')}
+          {document.data.binned_by && `, by ${document.data.binned_by}`}
+          {document.data.bin_reason && `: ${document.data.bin_reason}`}
+        </p>
+      )}
       <Facts document={document.data} />
+      <Labels document={document.data} onOpen={onOpen} onRun={onRun} />
       <Been document={document.data} />
     </aside>
   )
@@ -77,9 +100,140 @@ function Facts({ document }: { document: Document }) {
   )
 }
 
-const DONE: Record<string, string> = {
-  arrived: 'arrived', filed: 'filed', unfiled: 'put back on the desk', taken_in: 'taken in', put_back: 'filing interrupted',
-  gone: 'gone', returned: 'came back', changed_outside: 'changed outside Waka',
+/** Tags, note, further folders, who can see it: put on and taken off here, where the person may. */
+function Labels({ document, onOpen, onRun }: { document: Document; onOpen: ((open: Open) => void) | undefined; onRun: ((ask: Ask) => void) | undefined }) {
+  const queries = useQueryClient()
+  const files = document.right !== 'reader' && document.state === 'filed'
+  const after = () => void queries.invalidateQueries()
+  const tags = useMutation({ mutationFn: (name: string) => told(api.PUT('/api/tags', { body: { documents: [document.number], put_on: [], take_off: [name] } })), onSuccess: after })
+  const unrefer = useMutation({
+    mutationFn: (folder: number) => told(api.PUT('/api/documents/{number}/references', { params: { path: { number: document.number } }, body: { folder, shown: false } })),
+    onSuccess: after,
+  })
+  return (
+    <dl className="facts labels">
+      {(document.tags.length > 0 || (files && onOpen)) && (
+        <div>
+          <dt>tags</dt>
+          <dd>
+            {document.tags.map((tag) =>
+              files ? (
+                <button key={tag} type="button" className="flag" title="Take it off" onClick={() => tags.mutate(tag)}>
+                  {tag} ×
+                </button>
+              ) : (
+                <span key={tag} className="flag">
+                  {tag}
+                </span>
+              ),
+            )}
+            {files && onOpen && (
+              <button type="button" className="link" onClick={() => onOpen({ what: 'tag', worn: document.tags })}>
+                tag <kbd>T</kbd>
+              </button>
+            )}
+          </dd>
+        </div>
+      )}
+      {document.references.length > 0 && (
+        <div>
+          <dt>also in</dt>
+          <dd>
+            {document.references.map((place) => (
+              <div key={place.id}>
+                <Link to={`/folders/${String(place.id)}?d=${String(document.number)}`}>
+                  <PathLine stops={stopsOf(place.path)} />
+                </Link>{' '}
+                {files && (
+                  <button type="button" className="link" onClick={() => unrefer.mutate(place.id)}>
+                    no longer
+                  </button>
+                )}
+              </div>
+            ))}
+          </dd>
+        </div>
+      )}
+      {document.seen_by.length > 0 && (
+        <div>
+          <dt>seen by</dt>
+          <dd>
+            {document.seen_by.slice(0, 6).join(', ')}
+            {document.seen_by.length > 6 && ` and ${String(document.seen_by.length - 6)} more`}{' '}
+            {onOpen && document.folder !== null && (
+              <button type="button" className="link" onClick={() => onOpen({ what: 'rights', folder: document.folder ?? 0 })}>
+                why?
+              </button>
+            )}
+          </dd>
+        </div>
+      )}
+      <Note key={document.note} document={document} mayWrite={files} />
+      {files && onOpen && onRun && (
+        <div>
+          <dt>fields</dt>
+          <dd>
+            <button type="button" className="link" onClick={() => onOpen({ what: 'fields', number: document.number })}>
+              correct <kbd>B</kbd>
+            </button>
+          </dd>
+        </div>
+      )}
+      <div>
+        <dt>sha256</dt>
+        <dd>
+          <code title={document.sha256}>{document.sha256.slice(0, 12)}…</code>
+        </dd>
+      </div>
+    </dl>
+  )
+}
+
+function Note({ document, mayWrite }: { document: Document; mayWrite: boolean }) {
+  const queries = useQueryClient()
+  const [text, setText] = useState(document.note ?? '')
+  const [isOpen, setOpen] = useState(false)
+  const save = useMutation({
+    mutationFn: () => told(api.PUT('/api/documents/{number}/note', { params: { path: { number: document.number } }, body: { note: text } })),
+    onSuccess: () => {
+      setOpen(false)
+      void queries.invalidateQueries({ queryKey: ['document'] })
+    },
+  })
+  if (!mayWrite && !document.note) return null
+  return (
+    <div>
+      <dt>note</dt>
+      <dd>
+        {isOpen ? (
+          <>
+            <textarea
+              autoFocus
+              aria-label="Note"
+              rows={3}
+              value={text}
+              onChange={(event) => setText(event.target.value)}
+              onBlur={() => (text === (document.note ?? '') ? setOpen(false) : save.mutate())}
+              onKeyDown={(event) => {
+                if (event.key === 'Escape') setOpen(false)
+                if (event.key === 'Enter' && event.ctrlKey) save.mutate()
+              }}
+            />
+            {save.error && <ProblemNote error={save.error} />}
+          </>
+        ) : (
+          <>
+            {document.note}{' '}
+            {mayWrite && (
+              <button type="button" className="link" onClick={() => setOpen(true)}>
+                {document.note ? 'change' : 'write one'}
+              </button>
+            )}
+          </>
+        )}
+      </dd>
+    </div>
+  )
 }
 
 function Been({ document }: { document: Document }) {
@@ -91,7 +245,7 @@ function Been({ document }: { document: Document }) {
       <ul>
         {found.map((entry) => (
           <li key={entry.id}>
-            {moment(entry.at)} {DONE[entry.action] ?? entry.action}
+            {moment(entry.at)} {ACTIONS[entry.action] ?? entry.action}
             {entry.initials && ` by ${entry.initials}`}
             {entry.action === 'filed' && entry.from_path && (
               <>

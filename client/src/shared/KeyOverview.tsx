@@ -1,17 +1,12 @@
-import { Modal } from 'antd'
+import { Dialog } from './Dialog'
 import type { KeyHint } from './KeyBar'
-
-// beneath our own root the library does not lock the body's scrolling, for which it would write a style
-// sheet that the page's policy refuses; the page does not scroll anyway
-function inPage(): HTMLElement {
-  return document.getElementById('root') ?? document.body
-}
 
 /** All keys of a place, opened with `?`. */
 export function KeyOverview({ place, hints, open, onClose }: { place: string; hints: KeyHint[]; open: boolean; onClose: () => void }) {
+  if (!open) return null
   const groups = [...new Set(hints.map((hint) => hint.group ?? place))]
   return (
-    <Modal title={`Keys: ${place}`} open={open} onCancel={onClose} footer={null} width={640} getContainer={inPage}>
+    <Dialog title={`Keys: ${place}`} width={680} onClose={onClose}>
       <div className="keys">
         {groups.map((group) => (
           <section key={group}>
@@ -31,6 +26,6 @@ export function KeyOverview({ place, hints, open, onClose }: { place: string; hi
           </section>
         ))}
       </div>
-    </Modal>
+    </Dialog>
   )
 }

@@ -1,17 +1,23 @@
 import { useQuery } from '@tanstack/react-query'
 import { useEffect, useRef, useState } from 'react'
-import { fileUrl, pageUrl, type Document } from './api/client'
-import { textQuery } from './api/queries'
-import { size } from './format'
-import { useKeys } from './keys'
+import { useSettled } from '../desk/useSlip'
+import { fileUrl, formattedUrl, pageUrl, type Document } from './api/client'
+import { matchesQuery, textQuery } from './api/queries'
+import { plural, size } from './format'
+import { useKeys, type KeyMap } from './keys'
 import { ProblemNote } from './ProblemNote'
 
 const STEPS = [0.5, 0.75, 1, 1.25, 1.5, 2, 3]
 const MARGIN = 32
 
 /** The document itself, large: its pages as pictures, or its text. `0` fits it to the width again. */
-export function PageView({ document, keys = true }: { document: Document; keys?: boolean }) {
+export function PageView({ document, keys = true, searchable = false }: { document: Document; keys?: boolean; searchable?: boolean }) {
   const [zoom, setZoom] = useState(1)
+  const [turn, setTurn] = useState(0) // quarter turns to the right
+  const [words, setWords] = useState('')
+  const asked = useSettled(words.trim(), 250)
+  const box = useRef<HTMLElement>(null)
+  const input = useRef<HTMLInputElement>(null)
   const [page, setPage] = useState(1)
   const scroller = useRef<HTMLDivElement>(null)
   const pages = document.pages ?? 0
@@ -32,11 +38,20 @@ export function PageView({ document, keys = true }: { document: Document; keys?:
     if (atEnd) goTo(page + by)
     else box.scrollBy({ top: by * box.clientHeight * 0.85 })
   }
-  const active = keys ? { '+': () => step(1), '=': () => step(1), '-': () => step(-1), '0': () => setZoom(1) } : {}
+  const turnOn = () => setTurn((turn + 1) % 4)
+  const fill = () => void (window.document.fullscreenElement ? window.document.exitFullscreen() : box.current?.requestFullscreen())
+  const hits = useQuery({ ...matchesQuery(document.number, asked), enabled: searchable && pages > 0 && asked !== '' })
+  const found = pages > 0 ? (hits.data?.matches ?? []) : []
+  const firstHit = found[0]?.page
+  useEffect(() => {
+    if (firstHit) scroller.current?.querySelectorAll('.sheet')[firstHit - 1]?.scrollIntoView({ block: 'start' })
+  }, [firstHit, asked])
+  const more: KeyMap = searchable ? { '/': () => input.current?.focus(), '.': turnOn, z: fill } : {}
+  const active: KeyMap = keys ? { '+': () => step(1), '=': () => step(1), '-': () => step(-1), '0': () => setZoom(1), ...more } : {}
   useKeys(active, keys ? { PageDown: () => scroll(1), PageUp: () => scroll(-1) } : {})
 
   return (
-    <section className="pageview" aria-label="The document">
+    <section className="pageview" aria-label="The document" ref={box}>
       <div className="pagebar">
         {pages > 0 ? (
           <span>
@@ -59,6 +74,32 @@ export function PageView({ document, keys = true }: { document: Document; keys?:
             <span>{Math.round(zoom * 100)}%</span>
           </>
         )}
+        {searchable && (
+          <>
+            {pages > 0 && (
+              <button type="button" onClick={turnOn}>
+                Turn <kbd>.</kbd>
+              </button>
+            )}
+            <button type="button" onClick={fill}>
+              Full screen <kbd>Z</kbd>
+            </button>
+            <label className="searchin">
+              <span className="unseen">Search in this document</span>
+              <input
+                ref={input}
+                type="search"
+                placeholder="search in it  /"
+                value={words}
+                onChange={(event) => setWords(event.target.value)}
+                onKeyDown={(event) => {
+                  if (event.key === 'Escape') event.currentTarget.blur()
+                }}
+              />
+              {asked !== '' && pages > 0 && <small role="status">{hits.isPending ? '…' : plural(found.length, 'place')}</small>}
+            </label>
+          </>
+        )}
         <a className="right" href={fileUrl(document.number)} download>
           Download, {size(document.size)}
         </a>
@@ -71,7 +112,7 @@ export function PageView({ document, keys = true }: { document: Document; keys?:
         aria-label="Pages"
         onScroll={(event) => setPage(pageAt(event.currentTarget))}
       >
-        <Body document={document} zoom={zoom} />
+        <Body document={document} zoom={zoom} turn={turn} hits={found} words={asked} />
       </div>
     </section>
   )
@@ -84,7 +125,12 @@ function pageAt(box: HTMLElement): number {
   return Math.max(1, at + 1)
 }
 
-function Body({ document, zoom }: { document: Document; zoom: number }) {
+interface Hit {
+  page: number
+  boxes: number[][] // left, top, width, height as shares of the page
+}
+
+function Body({ document, zoom, turn, hits, words }: { document: Document; zoom: number; turn: number; hits: Hit[]; words: string }) {
   if (document.trouble) {
     return (
       <div className="notice">
@@ -95,11 +141,12 @@ function Body({ document, zoom }: { document: Document; zoom: number }) {
     )
   }
   if (!document.was_read) return <div className="notice">Waka is reading this document …</div>
-  if ((document.pages ?? 0) > 0) return <Sheets key={document.number} document={document} zoom={zoom} />
+  if ((document.pages ?? 0) > 0) return <Sheets key={document.number} document={document} zoom={zoom} turn={turn} hits={hits} />
+  if (document.has_form) return <iframe className="formatted" title={`The text of ${document.name}`} sandbox="" src={formattedUrl(document.number, words)} />
   return <TextBody document={document} />
 }
 
-function Sheets({ document, zoom }: { document: Document; zoom: number }) {
+function Sheets({ document, zoom, turn, hits }: { document: Document; zoom: number; turn: number; hits: Hit[] }) {
   const box = useRef<HTMLDivElement>(null)
   const [room, setRoom] = useState(0)
   const [failed, setFailed] = useState(false)
@@ -116,15 +163,22 @@ function Sheets({ document, zoom }: { document: Document; zoom: number }) {
       {failed && <div className="notice">A page could not be shown: the file has changed or is no longer where it was.</div>}
       {room > 0 &&
         Array.from({ length: document.pages ?? 0 }, (_, at) => (
-          <img
-            key={at}
-            className="sheet"
-            style={{ width }}
-            loading="lazy"
-            alt={`Page ${String(at + 1)} of ${document.name}`}
-            src={pageUrl(document.number, at + 1, Math.round(width * devicePixelRatio))}
-            onError={() => setFailed(true)}
-          />
+          <span key={at} className={turn % 2 ? 'sheetbox turned' : 'sheetbox'} style={{ rotate: `${String(turn * 90)}deg` }}>
+            <img
+              className="sheet"
+              style={{ width }}
+              loading="lazy"
+              alt={`Page ${String(at + 1)} of ${document.name}`}
+              src={pageUrl(document.number, at + 1, Math.round(width * devicePixelRatio))}
+              onError={() => setFailed(true)}
+            />
+            {hits
+              .filter((hit) => hit.page === at + 1)
+              .flatMap((hit) => hit.boxes)
+              .map(([left = 0, top = 0, wide = 0, high = 0], index) => (
+                <i key={index} className="hitbox" style={{ left: `${String(left * 100)}%`, top: `${String(top * 100)}%`, width: `${String(wide * 100)}%`, height: `${String(high * 100)}%` }} />
+              ))}
+          </span>
         ))}
     </div>
   )

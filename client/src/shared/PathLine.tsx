@@ -1,21 +1,33 @@
+import type { ReactNode } from 'react'
 import { Link } from 'react-router'
 
-interface Stop {
+export interface Stop {
   text: string
   to?: string
+  key?: number
+}
+
+interface Props {
+  stops: Stop[]
+  large?: boolean
+  render?: (stop: Stop) => ReactNode // to let a stop do more, such as take a drop
 }
 
 /** Signature two: a path as stops along a line, the last one a ring. */
-export function PathLine({ stops, large = false }: { stops: Stop[]; large?: boolean }) {
+export function PathLine({ stops, large = false, render }: Props) {
   return (
     <span className={large ? 'path large' : 'path'}>
       {stops.map((stop, at) => (
         <span className="stop" key={at}>
-          {stop.to ? <Link to={stop.to}>{stop.text}</Link> : stop.text}
+          {render ? render(stop) : <StopText stop={stop} />}
         </span>
       ))}
     </span>
   )
+}
+
+export function StopText({ stop }: { stop: Stop }) {
+  return stop.to ? <Link to={stop.to}>{stop.text}</Link> : <>{stop.text}</>
 }
 
 /** The stops of a path as the API tells it, with the drive itself where it is empty. */

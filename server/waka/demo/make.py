@@ -14,7 +14,7 @@ from waka.work.arriving import Sweeper
 from waka.work.deps import Deps
 from waka.work.desk import desk
 from waka.work.slips import Slip
-from waka.work.taking_in import take_in
+from waka.work.taking_in import index_next, take_in
 
 from .filed import filed
 from .scenario import parties
@@ -63,6 +63,8 @@ def make(deps: Deps) -> Made:
     papers = dict(filed(rng))
     _write(deps.drive.root, papers)
     count = take_in(deps, people[1], _kind_of)
+    while index_next(deps):
+        pass
     arrivals = dict(waiting(rng, papers))
     _write(deps.arrivals.root, arrivals)
     sweeper = Sweeper(deps, settle_seconds=0)

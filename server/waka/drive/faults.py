@@ -2,11 +2,13 @@
 
 Inert unless the environment names a place: ``WAKA_FAULT=kill:after_link`` ends the process there as
 kill -9 does; ``WAKA_FAULT=lack:renameat2`` behaves like a file system that has no such call;
-``WAKA_FAULT=pause:copying`` waits two seconds there.
+``WAKA_FAULT=pause:copying`` waits two seconds there, ``slow:copying`` three milliseconds each time;
+``full:copying`` finds the disk full there.
 """
 
 from __future__ import annotations
 
+import errno
 import os
 import signal
 import time
@@ -20,6 +22,10 @@ def reach(place: str) -> None:
         os.kill(os.getpid(), signal.SIGKILL)
     if fault == f"pause:{place}":
         time.sleep(2)
+    if fault == f"slow:{place}":
+        time.sleep(0.003)
+    if fault == f"full:{place}":
+        raise OSError(errno.ENOSPC, os.strerror(errno.ENOSPC))
 
 
 def lacks(ability: str) -> bool:

@@ -89,7 +89,7 @@ def receive(
         ):
             try:
                 digest = _write(work, half, chunks, expected, most, safe)
-                final = _place(work, half, target, safe)
+                final = place(work, half, target, safe)
             except BaseException:
                 _drop(half, work)
                 raise
@@ -126,7 +126,8 @@ def _write(
     return digest.digest()
 
 
-def _place(work: int, half: bytes, target: int, name: str) -> bytes:
+def place(work: int, half: bytes, target: int, name: str) -> bytes:
+    """Rename *half* into the folder *target* under *name*, numbered where taken; return the name."""
     taken: list[str] = []
     while True:
         final = (numbered(name, taken) if taken else name).encode()

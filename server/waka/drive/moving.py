@@ -14,12 +14,14 @@ import hashlib
 import os
 import stat
 from collections.abc import Callable
+from contextlib import AbstractContextManager
 from dataclasses import dataclass
 
 from waka.core.changes.settle import End, Ends
 from waka.errors import DriveTrouble, NameTaken, SourceChanged, SourceGone, UnsafePath
 
 from .faults import lacks, reach
+from .hands import Hands
 from .tree import CHUNK, FileStat, Tree, shown
 
 RENAME_NOREPLACE = 1
@@ -48,16 +50,17 @@ class Move:
         )  # fmt: skip
 
 
-def carry_out(move: Move) -> FileStat:
+def carry_out(move: Move, hands: Hands | None = None) -> FileStat:
     """Move the file and return what is known of it at the target.
 
-    Raises ``SourceGone``, ``SourceChanged``, ``NameTaken``, ``UnsafePath`` or ``DriveTrouble``; after
-    each of them the file is at its source, whole, and nothing is at the target that was not.
+    With *hands*, of a batch, the folders are written to disk when the batch ends. Raises ``SourceGone``,
+    ``SourceChanged``, ``NameTaken``, ``UnsafePath`` or ``DriveTrouble``; after each of them the file is at
+    its source, whole, and nothing is at the target that was not.
     """
     try:
         with (
-            move.source.parent(move.source_path) as (source, source_name),
-            move.target.parent(move.target_path) as (target, target_name),
+            _parent(move.source, move.source_path, hands) as (source, source_name),
+            _parent(move.target, move.target_path, hands) as (target, target_name),
         ):
             _assert_unchanged(move, source, source_name)
             reach("before_move")
@@ -66,13 +69,51 @@ def carry_out(move: Move) -> FileStat:
             else:
                 _copy(move, source, source_name, target, target_name)
             reach("after_move")
-            os.fsync(target)
-            os.fsync(source)
+            for fd in (target, source):
+                hands.touched(fd) if hands else os.fsync(fd)
             return FileStat.of(os.stat(target_name, dir_fd=target, follow_symlinks=False))
     except FileNotFoundError as error:
         raise _missing(move) from error
     except OSError as error:
         raise _trouble(move, error) from error
+
+
+def _parent(tree: Tree, path: bytes, hands: Hands | None) -> AbstractContextManager[tuple[int, bytes]]:
+    return hands.parent(tree, path) if hands else tree.parent(path)
+
+
+def copy_out(move: Move) -> FileStat:
+    """Copy the file beside its source and return what is known of the copy. Raises as ``carry_out``."""
+    try:
+        with (
+            move.source.parent(move.source_path) as (source, source_name),
+            move.target.parent(move.target_path) as (target, target_name),
+            move.target.parent(move.target.work + b"/" + move.work_name, make=True) as (work, half),
+        ):
+            _assert_unchanged(move, source, source_name)
+            _remove(half, work)
+            try:
+                _copy_bytes(move, source, source_name, work, half)
+                reach("after_copy")
+                rename_no_replace(work, half, target, target_name, where=shown(move.target_path))
+            except BaseException:
+                _remove(half, work)
+                raise
+            reach("after_move")
+            os.fsync(target)
+            return FileStat.of(os.stat(target_name, dir_fd=target, follow_symlinks=False))
+    except FileNotFoundError as error:
+        raise _missing(move) from error
+    except OSError as error:
+        raise _trouble(move, error) from error
+
+
+def is_copied(move: Move, *, target_is_known: bool) -> bool:
+    """Whether an interrupted copy stands whole at its target."""
+    if target_is_known:
+        return False
+    found = move.target.stat(move.target_path)
+    return found is not None and found.inode != move.inode and _same_bytes(move, found)
 
 
 def _assert_unchanged(move: Move, fd: int, name: bytes) -> None:

@@ -10,6 +10,7 @@ from __future__ import annotations
 import errno
 import hashlib
 import os
+import secrets
 import stat
 from collections.abc import Iterator
 from contextlib import contextmanager
@@ -53,13 +54,28 @@ def parts_of(path: bytes) -> list[bytes]:
 class Tree:
     """One root on disk: the drive, or the arrivals."""
 
-    def __init__(self, root: Path, work: bytes) -> None:
+    def __init__(self, root: Path, work: bytes, corners: tuple[bytes, ...] = ()) -> None:
         self.root = root
+        self.corners = corners  #: further folders of our own
         self.work = work  #: where half-made files live, on the same file system
 
     def prepare(self) -> None:
         """Make the root and the corner for work in progress."""
-        (self.root / os.fsdecode(self.work)).mkdir(parents=True, exist_ok=True)
+        for corner in (self.work, *self.corners):
+            (self.root / os.fsdecode(corner)).mkdir(parents=True, exist_ok=True)
+
+    def mark(self) -> str | None:
+        """Return what this tree is known by, None where it was never marked."""
+        try:
+            return (self.root / os.fsdecode(OWN) / "mark").read_text().strip()
+        except FileNotFoundError:
+            return None
+
+    def set_mark(self) -> str:
+        """Mark the tree, so that an empty mount point is not mistaken for it."""
+        made = secrets.token_hex(16)
+        (self.root / os.fsdecode(OWN) / "mark").write_text(made + "\n")
+        return made
 
     @contextmanager
     def folder(self, path: bytes, *, make: bool = False) -> Iterator[int]:

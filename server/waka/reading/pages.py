@@ -14,6 +14,7 @@ from .text import Damaged, Locked
 
 PICTURES = ("image/jpeg", "image/png", "image/gif", "image/tiff", "image/bmp", "image/webp")
 MOST_WIDTH = 3000  #: pixels of a rendered page
+MOST_SEARCHED, MOST_MATCHES = 500, 500  #: pages and hits of a search in a document
 MOST_PIXELS = 60_000_000  #: of a picture that is opened at all
 _FPDF_ERR_PASSWORD = 4  #: fpdfview.h
 
@@ -61,6 +62,33 @@ def render(path: Path, media_type: str, page: int, width: int) -> bytes:
         upright.thumbnail((width, width * 4))
         upright.save(out, "PNG")
     return out.getvalue()
+
+
+Box = tuple[float, float, float, float]
+
+
+def matches(path: Path, media_type: str, words: str) -> list[tuple[int, list[Box]]]:
+    """Return the pages that have *words*, with their boxes as shares of the page from its top left."""
+    found: list[tuple[int, list[Box]]] = []
+    if media_type != "application/pdf" or not words.strip():
+        return found
+    with open_pdf(path) as pdf:
+        for number in range(min(len(pdf), MOST_SEARCHED)):
+            sheet = pdf[number]
+            width, height = sheet.get_size()
+            text = sheet.get_textpage()
+            searcher = text.search(words)
+            while (hit := searcher.get_next()) is not None and len(found) < MOST_MATCHES:
+                boxes = []
+                for at in range(text.count_rects(*hit)):
+                    left, bottom, right, top = text.get_rect(at)
+                    boxes.append(
+                        (left / width, 1 - top / height, (right - left) / width, (top - bottom) / height)
+                    )
+                found.append((number + 1, boxes))
+            searcher.close()
+            text.close()
+    return found
 
 
 def _picture(path: Path) -> Image.Image:

@@ -46,6 +46,14 @@ class Content:
     trouble: str | None  #: one of TROUBLES
 
 
+@dataclass(frozen=True, slots=True)
+class Match:
+    """Where words stand on a page: boxes as shares of its width and height, from the top left."""
+
+    page: int  #: from 1
+    boxes: list[tuple[float, float, float, float]]  #: left, top, width, height
+
+
 class Reader:
     """Reads one document at a time. Safe to share between threads."""
 
@@ -69,6 +77,16 @@ class Reader:
         """Return a page as PNG. Raises ``Unreadable``."""
         picture: bytes = self._run(_render, RENDER_SECONDS, path, media_type, page, width)
         return picture
+
+    def formatted(self, path: Path, media_type: str) -> str | None:
+        """Return the document as clean HTML, None where it has no such form. Raises ``Unreadable``."""
+        found: str | None = self._run(_formatted, RENDER_SECONDS, path, media_type)
+        return found
+
+    def matches(self, path: Path, media_type: str, words: str) -> list[Match]:
+        """Return where *words* stand on the pages. Raises ``Unreadable``."""
+        found: list[Match] = self._run(_matches, RENDER_SECONDS, path, media_type, words)
+        return found
 
     def close(self) -> None:
         with self._lock:
@@ -144,6 +162,28 @@ def _render(path: Path, media_type: str, page: int, width: int) -> bytes:
         return render(path, media_type, page, width)
     except Locked as error:
         raise _Trouble("locked") from error
+    except MemoryError as error:
+        raise _Trouble("too_large") from error
+    except Exception as error:
+        raise _Trouble("damaged") from error
+
+
+def _formatted(path: Path, media_type: str) -> str | None:
+    from .formatted import formatted
+
+    try:
+        return formatted(path, media_type)
+    except MemoryError as error:
+        raise _Trouble("too_large") from error
+    except Exception as error:
+        raise _Trouble("damaged") from error
+
+
+def _matches(path: Path, media_type: str, words: str) -> list[Match]:
+    from .pages import matches
+
+    try:
+        return [Match(page, boxes) for page, boxes in matches(path, media_type, words)]
     except MemoryError as error:
         raise _Trouble("too_large") from error
     except Exception as error:

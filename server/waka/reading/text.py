@@ -30,7 +30,7 @@ def read_text(path: Path, media_type: str) -> str:
     if reader is None:
         return ""
     if media_type.startswith("application/vnd."):
-        _assert_bounded(path)
+        assert_bounded(path)
     text = "\n".join(_bounded(reader(path)))
     return text.replace("\0", "").encode("utf-8", "replace").decode()[:MOST_TEXT]
 
@@ -44,7 +44,7 @@ def _bounded(lines: Iterator[str]) -> Iterator[str]:
             return
 
 
-def _assert_bounded(path: Path) -> None:
+def assert_bounded(path: Path) -> None:
     try:
         with zipfile.ZipFile(path) as archive:
             if sum(info.file_size for info in archive.infolist()) > MOST_UNPACKED:

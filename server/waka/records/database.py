@@ -8,10 +8,11 @@ from typing import LiteralString, TypeVar
 
 import psycopg
 from psycopg import Connection
+from psycopg.errors import DeadlockDetected
 from psycopg.rows import class_row
 from psycopg_pool import ConnectionPool, PoolTimeout
 
-from waka.errors import DatabaseAway
+from waka.errors import Busy, DatabaseAway
 
 Row = TypeVar("Row")
 LOCK_LISTS = 8520  #: advisory lock class: a change list that is being run or settled
@@ -23,7 +24,8 @@ def open_pool(url: str, size: int) -> ConnectionPool:
     pool = ConnectionPool(
         url, min_size=1, max_size=size, timeout=5, open=False,
         check=ConnectionPool.check_connection,
-        kwargs={"options": "-c statement_timeout=60000", "connect_timeout": 5},
+        # our queries are short: compiling them takes longer than running them
+        kwargs={"options": "-c statement_timeout=60000 -c jit=off", "connect_timeout": 5},
     )  # fmt: skip
     pool.open()
     return pool
@@ -40,6 +42,8 @@ class Database:
         try:
             with self.pool.connection() as conn:
                 yield conn
+        except DeadlockDetected as error:
+            raise Busy from error
         except _LOST as error:
             raise DatabaseAway from error
 
@@ -58,6 +62,8 @@ class Database:
                     if not conn.closed and not conn.broken:
                         conn.execute("select pg_advisory_unlock_all()")
                         conn.autocommit = False
+        except DeadlockDetected as error:
+            raise Busy from error
         except _LOST as error:
             raise DatabaseAway from error
 

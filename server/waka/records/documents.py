@@ -69,6 +69,14 @@ class Document:
     pages: int | None
     trouble: str | None
     was_read: bool
+    note: str | None
+    added_by: str | None
+    placed_at: datetime
+    merged_into: int | None
+    binned_at: datetime | None
+    binned_by: str | None
+    bin_reason: str | None
+    bin_path: bytes | None
     right: str
 
 
@@ -106,6 +114,34 @@ class Filed:
     inode: int
     modified_ns: int
     folder_path: str
+    conforms: bool
+    right: str
+    access_id: int
+    kind: str | None
+    party: int | None
+    when: date | None
+    what: str | None
+    reference: str | None
+    amount: Decimal | None
+
+    @property
+    def record(self) -> Record:
+        return Record(
+            kind=self.kind, party=self.party, when=self.when, what=self.what,
+            reference=self.reference, amount=self.amount,
+        )  # fmt: skip
+
+    @property
+    def path(self) -> str:
+        return f"{self.folder_path}/{self.name}" if self.folder_path else self.name
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Binned(Filed):
+    """A document in the bin; folder and name are those it had."""
+
+    bin_path: bytes
+    folder_is_there: bool
 
 
 def add(
@@ -181,16 +217,69 @@ def unfile(conn: Connection, *, number: int, name: str, inode: int, modified_ns:
     )  # fmt: skip
 
 
+def place(
+    conn: Connection, *, number: int, folder: int, name: str, conforms: bool, inode: int,
+    modified_ns: int, record: Record, person: int | None,
+) -> None:  # fmt: skip
+    """Write down that a filed document stands at another place, or has other fields."""
+    conn.execute(
+        SQL["place"],
+        {"number": number, "folder": folder, "name": name, "name_key": name_key(name),
+         "conforms": conforms, "inode": inode, "modified_ns": modified_ns, "person": person,
+         **_record(record)},
+    )  # fmt: skip
+
+
+def copy(
+    conn: Connection, *, source: int, folder: int, name: str, conforms: bool, inode: int,
+    modified_ns: int, size: int, sha256: bytes, record: Record, person: int,
+) -> int:  # fmt: skip
+    """Record the copy of a document, with its note and its tags, and return its own number."""
+    number = add(
+        conn, state="filed", folder=folder, name=name, conforms=conforms, record=record, person=person,
+        file=File(size=size, sha256=sha256, inode=inode, modified_ns=modified_ns),
+    )  # fmt: skip
+    conn.execute(SQL["copy_words"], {"source": source, "number": number})
+    return number
+
+
+def put_in_bin(conn: Connection, *, number: int, path: bytes, person: int, reason: str | None) -> None:
+    args: dict[str, object] = {"number": number, "path": path, "person": person, "reason": reason}
+    conn.execute(SQL["bin_row"], args)
+    conn.execute(SQL["bin"], args)
+
+
+def take_from_bin(conn: Connection, number: int) -> None:
+    conn.execute(SQL["unbin_row"], {"number": number})
+
+
 def gone(conn: Connection, number: int) -> None:
     conn.execute(SQL["gone"], {"number": number})
 
 
 def lock_waiting(conn: Connection, number: int, person: int) -> Waiting | None:
+    conn.execute(SQL["hold"], {"number": number})
     return row(conn, SQL["lock_waiting"], {"number": number, "person": person}, Waiting)
 
 
-def lock_filed(conn: Connection, number: int) -> Filed | None:
-    return row(conn, SQL["lock_filed"], {"number": number}, Filed)
+def lock_filed(conn: Connection, number: int, person: int) -> Filed | None:
+    """Hold a filed document that this person may see until the transaction ends."""
+    conn.execute(SQL["hold"], {"number": number})
+    return row(conn, SQL["lock_filed"], {"number": number, "person": person}, Filed)
+
+
+def lock_binned(conn: Connection, number: int, person: int) -> Binned | None:
+    conn.execute(SQL["hold"], {"number": number})
+    return row(conn, SQL["lock_binned"], {"number": number, "person": person}, Binned)
+
+
+def set_note(conn: Connection, number: int, note: str | None, person: int) -> None:
+    conn.execute(SQL["set_note"], {"number": number, "note": note, "person": person})
+
+
+def opened(conn: Connection, number: int, person: int) -> None:
+    """Remember that a person had a document open."""
+    conn.execute(SQL["opened"], {"number": number, "person": person})
 
 
 def _file(file: File) -> dict[str, object]:

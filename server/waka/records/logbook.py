@@ -7,7 +7,7 @@ from datetime import datetime
 
 from psycopg import Connection
 
-from .database import rows
+from .database import rows, value
 from .sql import load
 
 SQL = load("logbook")
@@ -28,17 +28,20 @@ class Entry:
     now_name: str | None
     now_state: str | None
     undoable: bool
+    folder_id: int | None
+    title: str | None  #: of the change list it belongs to
 
 
 def add(
-    conn: Connection, action: str, *, number: int, person: int | None = None,
+    conn: Connection, action: str, *, number: int | None = None, folder: int | None = None,
+    person: int | None = None,
     list_id: int | None = None, from_path: str | None = None, to_path: str | None = None,
     from_folder: int | None = None, to_folder: int | None = None, point: int | None = None,
     reason: str | None = None,
 ) -> None:  # fmt: skip
     conn.execute(
         SQL["add"],
-        {"action": action, "number": number, "person": person, "list": list_id,
+        {"action": action, "number": number, "folder": folder, "person": person, "list": list_id,
          "from_path": from_path, "to_path": to_path, "from_folder": from_folder,
          "to_folder": to_folder, "point": point, "reason": reason},
     )  # fmt: skip
@@ -46,12 +49,12 @@ def add(
 
 def entries(
     conn: Connection, *, person: int, before: int | None, number: int | None, mine: bool,
-    quiet: bool, limit: int,
+    quiet: bool, limit: int, folder: int | None = None, others: bool = False,
 ) -> list[Entry]:  # fmt: skip
     """Return entries latest first; *quiet* leaves out mere arrivals."""
     args: dict[str, object] = {
         "person": person, "before": before, "number": number, "mine": mine, "quiet": quiet,
-        "limit": limit,
+        "limit": limit, "folder": folder, "others": others,
     }  # fmt: skip
     return rows(conn, SQL["entries"], args, Entry)
 
@@ -60,3 +63,9 @@ def at_path(conn: Connection, path: str, person: int) -> list[int]:
     """Return the numbers of the documents that ever stood at *path*."""
     args: dict[str, object] = {"path": path, "person": person}
     return [int(found[0]) for found in conn.execute(SQL["at_path"], args)]
+
+
+def last_own_list(conn: Connection, person: int) -> int | None:
+    """Return the latest change list that this person ran and that is not undone."""
+    found = value(conn, SQL["last_own_list"], {"person": person})
+    return found if isinstance(found, int) else None

@@ -37,6 +37,11 @@ class Kind:
     label: str
 
 
+def stamp(conn: Connection) -> str:
+    """Return what tells whether anything that names are read by has changed."""
+    return str(value(conn, SQL["stamp"], {}))
+
+
 def pattern(conn: Connection) -> Pattern:
     """Return the one pattern of the whole drive."""
     found = row(conn, SQL["pattern"], {}, _PatternRow)
@@ -69,11 +74,6 @@ def add_spelling(conn: Connection, party: int, spelling: str) -> None:
         "spelling_key": fold(spelling), "spelling": spelling, "party": party,
     }  # fmt: skip
     conn.execute(SQL["add_spelling"], args)
-
-
-def short_taken_by(conn: Connection, short: str) -> str | None:
-    found = value(conn, SQL["short_taken_by"], {"short": short})
-    return found if isinstance(found, str) else None
 
 
 def kinds(conn: Connection) -> list[Kind]:

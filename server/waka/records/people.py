@@ -56,7 +56,7 @@ def add(
     login: str,
     name: str,
     initials: str,
-    password_hash: str,
+    password_hash: str | None,
     administrator: bool,
 ) -> int:
     """Add a person and return the id. Raises ``BadRequest`` where the name is taken."""
@@ -98,12 +98,20 @@ def clear_failures(conn: Connection, *, login: str, address: str) -> None:
     conn.execute(SQL["clear_failures"], {"login": login, "address": address})
 
 
-def grant(conn: Connection, *, access: int, person: int, right: str) -> None:
-    conn.execute(SQL["grant"], {"access": access, "person": person, "right": right})
+def add_invitation(conn: Connection, *, token_hash: bytes, person: int, by: int) -> None:
+    args: dict[str, object] = {"token_hash": token_hash, "person": person, "by": by}
+    conn.execute(SQL["add_invitation"], args)
 
 
-def grant_arrival_point(conn: Connection, *, point: int, person: int) -> None:
-    conn.execute(SQL["grant_arrival_point"], {"point": point, "person": person})
+def invited(conn: Connection, token_hash: bytes) -> tuple[int, str] | None:
+    """Return the id and sign-in of whom an invitation is for, where it holds."""
+    found = conn.execute(SQL["invited"], {"token_hash": token_hash}).fetchone()
+    return (int(found[0]), str(found[1])) if found else None
+
+
+def set_password(conn: Connection, person: int, password_hash: str) -> None:
+    """Set a password; invitations and sessions of before end."""
+    conn.execute(SQL["set_password"], {"person": person, "password_hash": password_hash})
 
 
 def filers(conn: Connection) -> list[int]:
@@ -112,10 +120,6 @@ def filers(conn: Connection) -> list[int]:
 
 def may_file_anywhere(conn: Connection, person: int) -> bool:
     return bool(value(conn, SQL["may_file_anywhere"], {"person": person}))
-
-
-def grant_all_arrival_points(conn: Connection, person: int) -> None:
-    conn.execute(SQL["grant_all_arrival_points"], {"person": person})
 
 
 def revoke_all(conn: Connection, person: int) -> None:

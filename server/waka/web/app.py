@@ -11,7 +11,7 @@ from waka import __version__
 from waka.errors import NotFound
 from waka.work.deps import Deps
 
-from . import desk, door, entrance, find, folders, problems
+from . import changes, desk, door, entrance, find, folders, labels, lists, office, problems, uploads
 from .schemas import Problem
 
 INFO = Info(title="Waka", version=__version__, description="Filing for a team's shared drive.")
@@ -27,7 +27,7 @@ def create_app(deps: Deps) -> OpenAPI:
     app.json.sort_keys = False  # type: ignore[attr-defined]
     door.register(app)
     problems.register(app)
-    for place in (entrance, desk, folders, find):
+    for place in (entrance, desk, folders, changes, lists, labels, uploads, find, office):
         app.register_api(place.bp)
     _serve_interface(app, deps)
     return app
@@ -36,6 +36,9 @@ def create_app(deps: Deps) -> OpenAPI:
 def document(app: OpenAPI) -> dict[str, Any]:
     """Return the OpenAPI document of the API."""
     found: dict[str, Any] = app.api_doc
+    components = found.get("components", {})
+    # a part that is empty is left out: the standard wants an object there or nothing
+    found["components"] = {part: told for part, told in components.items() if told is not None}
     for path in found["paths"].values():
         for operation in path.values():
             for answer in operation["responses"].values():

@@ -16,6 +16,7 @@ from waka.work import arriving, desk, filing, slips
 from waka.work.slips import Slip
 
 from . import schemas as s
+from . import schemas_desk as sd
 from .door import Responses, deps, person, reply, signed_in
 
 bp = APIBlueprint("desk", __name__, url_prefix="/api")
@@ -24,66 +25,66 @@ REFUSALS: Responses = {401: s.Problem, 403: s.Problem, 404: s.Problem, 409: s.Pr
             503: s.Problem}  # fmt: skip
 
 
-@bp.get("/house", responses={200: s.House, 401: s.Problem})
+@bp.get("/house", responses={200: sd.House, 401: s.Problem})
 @signed_in
 def get_house() -> Response:
     """The name pattern, kinds and parties that slips are filled in with."""
-    return reply(s.House.model_validate(desk.house(deps()), extra="ignore"))
+    return reply(sd.House.model_validate(desk.house(deps()), extra="ignore"))
 
 
-@bp.get("/desk", responses={200: s.Desk, 401: s.Problem, 503: s.Problem})
+@bp.get("/desk", responses={200: sd.Desk, 401: s.Problem, 503: s.Problem})
 @signed_in
 def get_desk() -> Response:
     """What waits to be filed, for the person who asks."""
     found = desk.desk(deps(), person().id)
     return reply(
-        s.Desk(
+        sd.Desk(
             waiting=[_arrival(queued) for queued in found.waiting],
             filed_today=found.filed_today,
-            notices=[s.Notice.model_validate(notice) for notice in found.notices],
+            notices=[sd.Notice.model_validate(notice) for notice in found.notices],
             recent=list(found.recent),
             may_file=found.may_file,
         )
     )
 
 
-def _arrival(queued: Queued) -> s.Arrival:
+def _arrival(queued: Queued) -> sd.Arrival:
     extension = split_extension(queued.name)[1]
-    return s.Arrival(
+    return sd.Arrival(
         number=queued.id, name=queued.name, size=queued.size, added_at=queued.added_at,
         arrival_point=queued.arrival_point, later=queued.later, was_read=queued.was_read,
         media_type=queued.media_type, pages=queued.pages, trouble=queued.trouble,
         fitting_extension=wrong_extension(extension, queued.fitting_extension or ""),
-        same_as=queued.same_as, slip=s.Slip(**queued.slip),
+        same_as=queued.same_as, slip=sd.Slip(**queued.slip),
     )  # fmt: skip
 
 
-@bp.post("/desk/<int:number>/preview", responses={200: s.Preview, **REFUSALS})
+@bp.post("/desk/<int:number>/preview", responses={200: sd.Preview, **REFUSALS})
 @signed_in
-def preview(path: s.NumberPath, body: s.Slip) -> Response:
+def preview(path: s.NumberPath, body: sd.Slip) -> Response:
     """What filing this slip now would come to: the name, what is missing, the neighbours."""
     with deps().db.transaction() as conn:
         seen = slips.preview(conn, person().id, path.number, _slip(body), _today())
-    return reply(s.Preview.model_validate(seen, extra="ignore"))
+    return reply(sd.Preview.model_validate(seen, extra="ignore"))
 
 
 @bp.put("/desk/<int:number>/slip", responses={204: None, **REFUSALS})
 @signed_in
-def save_slip(path: s.NumberPath, body: s.Slip) -> Response:
+def save_slip(path: s.NumberPath, body: sd.Slip) -> Response:
     filing.save_slip(deps(), person().id, path.number, _slip(body))
     return Response(status=204)
 
 
 @bp.put("/desk/<int:number>/later", responses={204: None, **REFUSALS})
 @signed_in
-def set_later(path: s.NumberPath, body: s.Later) -> Response:
+def set_later(path: s.NumberPath, body: sd.Later) -> Response:
     filing.set_later(deps(), person().id, path.number, body.later)
     return Response(status=204)
 
 
 @bp.post("/desk/<int:number>/file", responses={200: s.Outcome, **REFUSALS})
 @signed_in
-def file_arrival(path: s.NumberPath, body: s.Slip) -> Response:
+def file_arrival(path: s.NumberPath, body: sd.Slip) -> Response:
     """File the arrival: a change list of one step."""
     outcome = filing.file_arrival(deps(), person().id, path.number, _slip(body), _today())
     return reply(s.Outcome.model_validate(outcome))
@@ -91,7 +92,7 @@ def file_arrival(path: s.NumberPath, body: s.Slip) -> Response:
 
 @bp.post(
     "/desk/uploads",
-    responses={201: s.Uploaded, 400: s.Problem, 413: s.Problem, **REFUSALS},
+    responses={201: sd.Uploaded, 400: s.Problem, 413: s.Problem, **REFUSALS},
     openapi_extensions={
         "requestBody": {
             "required": True,
@@ -100,10 +101,10 @@ def file_arrival(path: s.NumberPath, body: s.Slip) -> Response:
     },
 )
 @signed_in
-def upload(query: s.UploadName) -> Response:
+def upload(query: sd.UploadName) -> Response:
     """Hand a document in: the request's body is the file."""
     number = arriving.upload(deps(), person().id, query.name, _chunks(), request.content_length)
-    return reply(s.Uploaded(number=number), 201)
+    return reply(sd.Uploaded(number=number), 201)
 
 
 def _chunks() -> Iterator[bytes]:
@@ -114,7 +115,7 @@ def _chunks() -> Iterator[bytes]:
         return  # what came is shorter than what was announced, and is refused as such
 
 
-def _slip(body: s.Slip) -> Slip:
+def _slip(body: sd.Slip) -> Slip:
     return Slip(**body.model_dump())
 
 

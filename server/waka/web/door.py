@@ -86,6 +86,6 @@ def policy(nonce: str) -> str:
     """Return the Content-Security-Policy: nothing but our own files, and styles we made ourselves."""
     return (
         "default-src 'none'; script-src 'self'; connect-src 'self'; img-src 'self' data: blob:; "
-        f"font-src 'self'; style-src 'self' 'nonce-{nonce}'; base-uri 'none'; form-action 'self'; "
-        "frame-ancestors 'none'"
+        f"font-src 'self'; frame-src 'self'; style-src 'self' 'nonce-{nonce}'; base-uri 'none'; "
+        "form-action 'self'; frame-ancestors 'none'"
     )

@@ -5,7 +5,7 @@ from __future__ import annotations
 from flask import Response
 from flask_openapi3 import APIBlueprint
 
-from waka.work import filing, finding
+from waka.work import finding
 
 from . import schemas as s
 from .door import deps, person, reply, signed_in
@@ -21,7 +21,7 @@ def find(query: s.FindQuery) -> Response:
     found = [
         s.Found(
             number=f.hit.id, name=f.hit.name, folder=f.hit.folder_id,
-            segments=[s.Segment.model_validate(x) for x in f.segments],
+            segments=list(f.segments),
             marked_name=[s.Piece.model_validate(x) for x in f.marked_name],
             snippet=[s.Piece.model_validate(x) for x in f.snippet],
             folder_path=f.hit.folder_path, who=f.hit.who, when=f.hit.when, kind=f.hit.kind,
@@ -42,17 +42,18 @@ def logbook(query: s.LogbookQuery) -> Response:
         quiet=query.quiet,
     )  # fmt: skip
     following = entries[-1].entry.id if len(entries) == finding.ENTRIES else None
-    return reply(s.Logbook(entries=[_entry(told) for told in entries], next=following))
+    return reply(s.Logbook(entries=[entry_of(told) for told in entries], next=following))
 
 
-def _entry(told: finding.Told) -> s.Entry:
+def entry_of(told: finding.Told) -> s.Entry:
     e = told.entry
     return s.Entry(
         id=e.id, at=e.at, action=e.action, person=e.person, initials=e.initials,
         document_id=e.document_id, list_id=e.list_id, from_path=e.from_path, to_path=e.to_path,
-        from_segments=[s.Segment.model_validate(x) for x in told.from_segments],
-        to_segments=[s.Segment.model_validate(x) for x in told.to_segments],
+        from_segments=list(told.from_segments),
+        to_segments=list(told.to_segments),
         reason=e.reason, now_name=e.now_name, now_state=e.now_state, undoable=e.undoable,
+        folder_id=e.folder_id, title=e.title,
     )  # fmt: skip
 
 
@@ -63,14 +64,3 @@ def old_path(query: s.PathQuery) -> Response:
     found = finding.at_path(deps(), person().id, query.path)
     places = [s.Place(number=d.id, name=d.name, folder_path=d.folder_path, state=d.state) for d in found]
     return reply(s.OldPath(documents=places))
-
-
-@bp.post(
-    "/changes/<int:list_id>/undo",
-    responses={200: s.Outcome, 401: s.Problem, 403: s.Problem, 404: s.Problem, 409: s.Problem,
-               422: s.Problem, 503: s.Problem},
-)  # fmt: skip
-@signed_in
-def undo(path: s.ListPath) -> Response:
-    """Put what a change list filed back on the desk."""
-    return reply(s.Outcome.model_validate(filing.undo(deps(), person().id, path.list_id)))

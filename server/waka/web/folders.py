@@ -3,19 +3,27 @@
 from __future__ import annotations
 
 from collections.abc import Iterator
+from typing import Literal
 from urllib.parse import quote
 
-from flask import Response, request, stream_with_context
+from flask import Response, g, request, stream_with_context
 from flask_openapi3 import APIBlueprint
 
 from waka.reading.reader import TROUBLES
-from waka.work import browsing, looking
+from waka.records.listing import Scope
+from waka.work import browsing, finding, looking
 
 from . import schemas as s
+from . import schemas_folders as sf
 from .door import Responses, deps, person, reply, signed_in
+from .find import entry_of
+from .frame import framed
 
 bp = APIBlueprint("folders", __name__, url_prefix="/api")
 CHUNK = 1 << 18
+_STATES: dict[str, Literal["waiting", "filed", "binned"]] = {
+    "waiting": "waiting", "filed": "filed", "binned": "binned",
+}  # fmt: skip
 MISSING: Responses = {401: s.Problem, 404: s.Problem, 422: s.Problem, 503: s.Problem}
 
 
@@ -30,22 +38,84 @@ def outline() -> Response:
 @bp.get("/folders/<int:folder>/documents", responses={200: s.FolderPage, 400: s.Problem, **MISSING})
 @signed_in
 def folder_page(path: s.FolderPath, query: s.FolderQuery) -> Response:
-    """A page of a folder's documents, sorted."""
+    """A page of a folder's documents, sorted; with those that it shows by cross-reference."""
+    return listed(Scope("folder", path.folder), query)
+
+
+@bp.get("/tags/<int:tag>/documents", responses={200: s.FolderPage, 400: s.Problem, **MISSING})
+@signed_in
+def tag_page(path: sf.TagPath, query: s.FolderQuery) -> Response:
+    """A page of the documents with a tag."""
+    return listed(Scope("tag", path.tag), query)
+
+
+@bp.get("/bin", responses={200: s.FolderPage, 400: s.Problem, **MISSING})
+@signed_in
+def bin_page(query: s.FolderQuery) -> Response:
+    """A page of what is in the bin and could be restored by this person."""
+    return listed(Scope("bin"), query)
+
+
+def listed(scope: Scope, query: s.FolderQuery) -> Response:
     page = browsing.page(
-        deps(), person().id, path.folder, query.sort, descending=query.descending, after=query.after
+        deps(), person().id, scope, query.sort, descending=query.descending, after=query.after
     )
-    listed = [
-        s.Listed(
-            number=item.id, name=item.name,
-            segments=[s.Segment.model_validate(segment) for segment in segments],
-            conforms=item.conforms, who=item.who, when=item.when, kind=item.kind,
-            reference=item.reference, amount=item.amount, size=item.size,
-            changed_at=item.changed_at, changed_by=item.changed_by,
-        )
-        for item, segments in page.documents
-    ]  # fmt: skip
-    head = s.FolderHead.model_validate(page.folder, extra="ignore")
-    return reply(s.FolderPage(folder=head, documents=listed, next=page.next))
+    head = s.FolderHead.model_validate(page.folder, extra="ignore") if page.folder else None
+    return reply(s.FolderPage(folder=head, documents=[row_of(row) for row in page.documents], next=page.next))
+
+
+def row_of(row: browsing.Row) -> s.Listed:
+    item = row.listed
+    return s.Listed(
+        number=item.id, name=item.name,
+        segments=list(row.segments),
+        conforms=item.conforms, who=item.who, when=item.when, kind=item.kind,
+        reference=item.reference, amount=item.amount, size=item.size, changed_at=item.changed_at,
+        changed_by=item.changed_by, added_at=item.added_at, added_by=item.added_by,
+        folder=item.folder_id, folder_path=item.folder_path, pages=item.pages,
+        media_type=item.media_type, tags=list(row.tags), binned_at=item.binned_at,
+        binned_by=item.binned_by, reason=item.reason, right=item.right, fresh=item.fresh,
+    )  # fmt: skip
+
+
+@bp.get("/folders/<int:folder>/groups", responses={200: sf.Groups, **MISSING})
+@signed_in
+def folder_groups(path: s.FolderPath, query: sf.GroupQuery) -> Response:
+    """How many documents of a folder each month, year, kind or party has."""
+    found = browsing.groups(deps(), person().id, Scope("folder", path.folder), query.by)
+    return reply(sf.Groups(groups=[sf.Group(key=key, count=count) for key, count in found]))
+
+
+@bp.get("/folders/<int:folder>/numbers", responses={200: sf.Numbers, **MISSING})
+@signed_in
+def folder_numbers(path: s.FolderPath, query: sf.NameQuery) -> Response:
+    """The documents of a folder whose name fits, to be chosen at once."""
+    found = browsing.numbers(deps(), person().id, Scope("folder", path.folder), query.name)
+    return reply(sf.Numbers(numbers=found))
+
+
+@bp.post("/folders/<int:folder>/seen", responses={204: None, **MISSING})
+@signed_in
+def folder_seen(path: s.FolderPath) -> Response:
+    """Remember that the person has seen what is new in a folder."""
+    browsing.looked_in(deps(), person().id, path.folder)
+    return Response(status=204)
+
+
+@bp.get("/lately", responses={200: sf.Lately, 401: s.Problem, 503: s.Problem})
+@signed_in
+def lately() -> Response:
+    """What the person had open lately, and what others changed."""
+    found = browsing.lately(deps(), person().id)
+    changed = [entry_of(finding.Told(entry=e, from_segments=(), to_segments=())) for e in found.changed]
+    return reply(sf.Lately(opened=[row_of(row) for row in found.opened], changed=changed))
+
+
+@bp.post("/documents/<int:number>/opened", responses={204: None, **MISSING})
+@signed_in
+def document_opened(path: s.NumberPath) -> Response:
+    browsing.opened(deps(), person().id, path.number)
+    return Response(status=204)
 
 
 @bp.get("/documents/<int:number>", responses={200: s.Document, **MISSING})
@@ -56,14 +126,18 @@ def document(path: s.NumberPath) -> Response:
     d = found.document
     return reply(
         s.Document(
-            number=d.id, state="filed" if d.state == "filed" else "waiting", name=d.name,
-            segments=[s.Segment.model_validate(segment) for segment in found.segments],
+            number=d.id, state=_STATES[d.state], name=d.name,
+            segments=list(found.segments),
             conforms=d.conforms, folder=d.folder_id, folder_path=d.folder_path,
             arrival_point=d.arrival_point, kind=d.kind, who=d.who, who_short=d.who_short,
             when=d.when, what=d.what, reference=d.reference, amount=d.amount, size=d.size,
-            sha256=d.sha256.hex(), media_type=d.media_type, pages=d.pages, was_read=d.was_read,
+            sha256=d.sha256.hex(), media_type=d.media_type, has_form=found.has_form, pages=d.pages,
+            was_read=d.was_read,
             trouble=d.trouble, trouble_message=TROUBLES.get(d.trouble or ""), same_as=found.same_as,
             added_at=d.added_at, changed_at=d.changed_at, changed_by=d.changed_by, right=d.right,
+            added_by=d.added_by, note=d.note, tags=list(found.tags), seen_by=list(found.seen_by),
+            references=[s.FolderPlace.model_validate(place) for place in found.references],
+            binned_at=d.binned_at, binned_by=d.binned_by, bin_reason=d.bin_reason,
         )
     )  # fmt: skip
 
@@ -85,6 +159,22 @@ def page_picture(path: s.PagePath, query: s.Width) -> Response:
 @signed_in
 def document_text(path: s.NumberPath) -> Response:
     return reply(s.DocumentText(text=looking.text(deps(), person().id, path.number)))
+
+
+@bp.get("/documents/<int:number>/formatted", responses={200: None, 409: s.Problem, **MISSING})
+@signed_in
+def formatted(path: s.NumberPath, query: sf.WordsQuery) -> Response:
+    """A document without pages as HTML that does nothing, for a frame that may do nothing."""
+    html, _ = looking.formatted(deps(), person().id, path.number, query.words)
+    return framed(html, g.nonce)
+
+
+@bp.get("/documents/<int:number>/matches", responses={200: sf.Matches, 409: s.Problem, **MISSING})
+@signed_in
+def matches(path: s.NumberPath, query: sf.WordsQuery) -> Response:
+    """Where words stand on the pages of a document."""
+    found = looking.matches(deps(), person().id, path.number, query.words)
+    return reply(sf.Matches(matches=[sf.Match.model_validate(match) for match in found]))
 
 
 @bp.get("/documents/<int:number>/file", responses={200: None, 409: s.Problem, **MISSING})

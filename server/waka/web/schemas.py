@@ -4,9 +4,12 @@ from __future__ import annotations
 
 from datetime import date, datetime
 from decimal import Decimal
-from typing import Literal
+from typing import Annotated, Literal
 
-from pydantic import BaseModel, ConfigDict, Field, field_validator
+from pydantic import BaseModel, BeforeValidator, ConfigDict, Field, field_validator
+from typing_extensions import TypedDict
+
+from waka.core.names import Segment as InParts
 
 NUMBER_MAX = 2**62
 
@@ -39,9 +42,18 @@ class Problem(Wire):
     request_id: str = Field(description="Also in the server's log")
 
 
-class Segment(Wire):
+class NamePart(TypedDict):
+    """A stretch of a name. No model: a page of a list has a thousand, and a dict costs a tenth."""
+
     text: str
-    field: str = Field(description="when, who, what, reference ..., rest or odd")
+    field: Annotated[str, Field(description="when, who, what, reference ..., rest or odd")]
+
+
+def _parts(found: object) -> object:
+    return {"text": found.text, "field": found.field or "rest"} if isinstance(found, InParts) else found
+
+
+Segment = Annotated[NamePart, BeforeValidator(_parts)]
 
 
 class Piece(Wire):
@@ -73,122 +85,11 @@ class Health(Wire):
     parts: list[HealthPart]
 
 
-class Kind(Wire):
-    code: str
-    label: str
-
-
-class Party(Wire):
-    name: str
-    short: str | None
-    spellings: list[str]
-
-
-class House(Wire):
-    pattern: str
-    kinds: list[Kind]
-    parties: list[Party]
-
-
-class Slip(Asked):
-    kind: str = Field("", max_length=40)
-    who: str = Field("", max_length=400)
-    short: str = Field("", max_length=40)
-    when: str = Field("", max_length=60)
-    what: str = Field("", max_length=400)
-    reference: str = Field("", max_length=200)
-    amount: str = Field("", max_length=60)
-    folder: int | None = Field(None, ge=1, le=NUMBER_MAX)
-    extension: str | None = Field(None, pattern=r"^(\.[A-Za-z0-9]{1,12}){0,2}$")
-
-
-class Arrival(Wire):
-    number: int
-    name: str
-    size: int
-    added_at: datetime
-    arrival_point: str
-    later: bool
-    was_read: bool
-    media_type: str | None
-    pages: int | None
-    trouble: str | None
-    fitting_extension: str | None = Field(description="Where the name's own is wrong")
-    same_as: int | None = Field(description="A filed document with the same bytes")
-    slip: Slip
-
-
-class Notice(Wire):
-    shown: str
-    reason: str
-
-
-class Desk(Wire):
-    waiting: list[Arrival]
-    filed_today: int
-    notices: list[Notice]
-    recent: list[int]
-    may_file: bool
-
-
-class FieldProblem(Wire):
-    field: str
-    message: str
-
-
-class Who(Wire):
-    name: str
-    short: str | None
-    known: bool
-    proposed: str | None
-
-
-class Understood(Wire):
-    kind: str | None
-    who: Who | None
-    when: date | None
-    what: str | None
-    reference: str | None
-    amount: Decimal | None
-    problems: list[FieldProblem]
-
-
-class Finding(Wire):
-    code: str
-    message: str
-    mend: str | None
-
-
-class Beside(Wire):
-    number: int
-    name: str
-    segments: list[Segment]
-
-
 class FolderHead(Wire):
     id: int
     name: str
     path: str
     right: str
-
-
-class Preview(Wire):
-    understood: Understood
-    name: str | None
-    segments: list[Segment]
-    shortened: str | None
-    findings: list[Finding]
-    folder: FolderHead | None
-    before: list[Beside]
-    after: list[Beside]
-
-
-class Later(Asked):
-    later: bool
-
-
-class Uploaded(Wire):
-    number: int
 
 
 class Outcome(Wire):
@@ -207,6 +108,9 @@ class OutlineEntry(Wire):
     own: int
     documents: int
     misnamed: int
+    fresh: int = Field(description="What others put there since the person looked in last")
+    own_access: bool
+    private: bool
 
 
 class Outline(Wire):
@@ -226,17 +130,34 @@ class Listed(Wire):
     size: int
     changed_at: datetime
     changed_by: str | None
+    added_at: datetime
+    added_by: str | None
+    folder: int
+    folder_path: str | None = Field(description="Where it lives, where that is not the folder listed")
+    pages: int | None
+    media_type: str | None
+    tags: list[str]
+    binned_at: datetime | None
+    binned_by: str | None
+    reason: str | None
+    right: str
+    fresh: bool
 
 
 class FolderPage(Wire):
-    folder: FolderHead
+    folder: FolderHead | None
     documents: list[Listed]
     next: str | None
 
 
+class FolderPlace(Wire):
+    id: int
+    path: str
+
+
 class Document(Wire):
     number: int
-    state: Literal["waiting", "filed"]
+    state: Literal["waiting", "filed", "binned"]
     name: str
     segments: list[Segment]
     conforms: bool
@@ -253,6 +174,7 @@ class Document(Wire):
     size: int
     sha256: str
     media_type: str | None
+    has_form: bool = Field(description="Can be shown formatted, in a frame")
     pages: int | None
     was_read: bool
     trouble: str | None
@@ -261,6 +183,14 @@ class Document(Wire):
     added_at: datetime
     changed_at: datetime
     changed_by: str | None
+    added_by: str | None
+    note: str | None
+    tags: list[str]
+    references: list[FolderPlace]
+    seen_by: list[str]
+    binned_at: datetime | None
+    binned_by: str | None
+    bin_reason: str | None
     right: str
 
 
@@ -308,6 +238,8 @@ class Entry(Wire):
     now_name: str | None
     now_state: str | None
     undoable: bool
+    folder_id: int | None
+    title: str | None
 
 
 class Logbook(Wire):
@@ -346,12 +278,8 @@ class Width(Asked):
     width: int = Field(960, ge=16, le=4000)
 
 
-class UploadName(Asked):
-    name: str = Field(min_length=1, max_length=1000)
-
-
 class FolderQuery(Asked):
-    sort: Literal["name", "who", "when", "kind", "reference", "size", "changed"] = "name"
+    sort: Literal["name", "who", "when", "kind", "reference", "size", "changed", "by", "added"] = "name"
     descending: bool = False
     after: str | None = Field(None, max_length=4000)
 

@@ -17,7 +17,8 @@ from psycopg import Connection
 from waka.drive.incoming import receive, walk
 from waka.drive.tree import FileStat, shown
 from waka.errors import NotAllowed, UnsafePath
-from waka.records import arrivals, contents, documents, logbook, people
+from waka.records import access, arrivals, contents, documents, logbook, people
+from waka.records.access import Holder
 from waka.records.documents import File, Record
 
 from .deps import Deps
@@ -81,7 +82,7 @@ class Sweeper:
                     point=record.arrival_point_id,
                 )  # fmt: skip
                 return 0
-            return int(_register(conn, path, file, person=None) is not None)
+            return int(register(conn, path, file, person=None) is not None)
 
     def _gone(self, record: arrivals.Known) -> None:
         with self.deps.db.transaction() as conn:
@@ -102,15 +103,17 @@ def _is_same(known: arrivals.Known, stat: FileStat) -> bool:
     )  # fmt: skip
 
 
-def _register(conn: Connection, path: bytes, file: File, person: int | None) -> int | None:
+def register(conn: Connection, path: bytes, file: File, person: int | None) -> int | None:
     """Give the file at *path* its number; None where it already has one."""
     if arrivals.at_path(conn, path) is not None:
         return None
     head, slash, _ = path.partition(b"/")
     point, is_new = arrivals.point(conn, head if slash else b"", shown(head) if slash else LOOSE)
     if is_new:
+        access.hold_access(conn)
         for filer in people.filers(conn):
-            people.grant_arrival_point(conn, point=point, person=filer)
+            access.put_point_grant(conn, point, Holder(person=filer))
+        access.work_out_all(conn)
     name = shown(path.rpartition(b"/")[2])
     number = documents.add(
         conn, state="waiting", folder=None, name=name, conforms=False, file=file,
@@ -135,7 +138,7 @@ def upload(deps: Deps, person: int, name: str, chunks: Iterable[bytes], expected
     )  # fmt: skip
     with deps.db.transaction() as conn:
         contents.add(conn, file.sha256, file.size)
-        number = _register(conn, received.path, file, person)
+        number = register(conn, received.path, file, person)
         if number is None:
             number = arrivals.at_path(conn, received.path)
     assert number is not None

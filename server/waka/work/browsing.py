@@ -8,17 +8,23 @@ import json
 from collections.abc import Sequence
 from dataclasses import dataclass
 
-from waka.core.names import Segment
+from psycopg import Connection
+
+from waka.core.names import Segment, fold
 from waka.errors import BadRequest, NotFound
-from waka.records import documents, folders, listing
+from waka.reading.forms import has_form
+from waka.records import documents, folders, labels, listing, logbook
 from waka.records.documents import Document
 from waka.records.folders import Folder, OutlineRow
-from waka.records.listing import Listed, Sort
+from waka.records.labels import Reference
+from waka.records.listing import Grouping, Listed, Scope, Sort
+from waka.records.logbook import Entry
 
 from .deps import Deps
 from .slips import Naming
 
 PAGE = 200
+MOST_CHOSEN = 10_000
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -32,12 +38,24 @@ class OutlineEntry:
     own: int  #: documents in the folder itself
     documents: int  #: with all beneath it
     misnamed: int  #: of those, names that do not read back
+    fresh: int  #: of those, what others put there since the person looked in last
+    own_access: bool
+    private: bool
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Row:
+    """A document as a list shows it."""
+
+    listed: Listed
+    segments: Sequence[Segment]
+    tags: Sequence[str]
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Page:
-    folder: Folder
-    documents: Sequence[tuple[Listed, Sequence[Segment]]]
+    folder: Folder | None  #: None where it is no folder that is listed
+    documents: Sequence[Row]
     next: str | None  #: where the next page begins
 
 
@@ -46,6 +64,10 @@ class Details:
     document: Document
     segments: Sequence[Segment]
     same_as: int | None
+    tags: Sequence[str]
+    references: Sequence[Reference]  #: further folders that show it
+    seen_by: Sequence[str]
+    has_form: bool  #: it can be shown formatted
 
 
 def outline(deps: Deps, person: int) -> list[OutlineEntry]:
@@ -63,48 +85,85 @@ def arrange(rows: Sequence[OutlineRow]) -> list[OutlineEntry]:
         children.setdefault(above, []).append(row)
     out: list[OutlineEntry] = []
 
-    def walk(row: OutlineRow, path: str, depth: int) -> tuple[int, int]:
+    def walk(row: OutlineRow, path: str, depth: int) -> tuple[int, int, int]:
         here = f"{path}/{row.name}" if path else row.name
         at = len(out)
-        out.append(_entry(row, here, depth, row.documents, row.misnamed))
-        total, bad = row.documents, row.misnamed
+        out.append(_entry(row, here, depth, (0, 0, 0)))
+        totals = (row.documents, row.misnamed, row.fresh)
         for child in children.get(row.id, []):
-            more, more_bad = walk(child, here, depth + 1)
-            total, bad = total + more, bad + more_bad
-        out[at] = _entry(row, here, depth, total, bad)
-        return total, bad
+            more = walk(child, here, depth + 1)
+            totals = (totals[0] + more[0], totals[1] + more[1], totals[2] + more[2])
+        out[at] = _entry(row, here, depth, totals)
+        return totals
 
     for top in children.get(None, []):
         walk(top, "", 0)
     return out
 
 
-def _entry(row: OutlineRow, path: str, depth: int, documents: int, misnamed: int) -> OutlineEntry:
+def _entry(row: OutlineRow, path: str, depth: int, totals: tuple[int, int, int]) -> OutlineEntry:
+    documents, misnamed, fresh = totals
     return OutlineEntry(
         id=row.id, parent_id=row.parent_id, name=row.name, path=path, depth=depth,
-        right=row.right, own=row.documents, documents=documents, misnamed=misnamed,
+        right=row.right, own=row.documents, documents=documents, misnamed=misnamed, fresh=fresh,
+        own_access=row.own_access, private=row.private,
     )  # fmt: skip
 
 
-def page(deps: Deps, person: int, folder: int, sort: Sort, *, descending: bool, after: str | None) -> Page:
-    """Return a page of a folder's documents. Raises ``NotFound``, ``BadRequest``."""
+def page(deps: Deps, person: int, scope: Scope, sort: Sort, *, descending: bool, after: str | None) -> Page:
+    """Return a page of the documents of a folder, a tag or the bin. Raises ``NotFound``, ``BadRequest``."""
     start = _cursor(after, sort, descending)
     with deps.db.transaction() as conn:
-        found = folders.one(conn, folder, person)
-        if found is None:
-            raise NotFound("The folder")
+        folder, shows_others = _look_up(conn, person, scope)
         house = Naming.load(conn)
         listed = listing.page(
-            conn, folder=folder, person=person, sort=sort, descending=descending, after=start,
-            limit=PAGE + 1,
+            conn, scope=scope, person=person, sort=sort, descending=descending, after=start,
+            limit=PAGE + 1, shows_others=shows_others,
         )  # fmt: skip
+        tags = labels.tags_of(conn, [item.id for item in listed])
     more = len(listed) > PAGE
     listed = listed[:PAGE]
     return Page(
-        folder=found,
-        documents=[(item, house.segments(item.name)) for item in listed],
+        folder=folder,
+        documents=[
+            Row(
+                listed=item,
+                segments=house.segments_known(item.name, conforms=item.conforms),
+                tags=tags.get(item.id, []),
+            )
+            for item in listed
+        ],
         next=_encode(sort, descending, listed[-1]) if more else None,
     )
+
+
+def _look_up(conn: Connection, person: int, scope: Scope) -> tuple[Folder | None, bool]:
+    if scope.of != "folder":
+        return None, False
+    found = folders.one(conn, scope.id, person)
+    if found is None:
+        raise NotFound("The folder")
+    return found, labels.has_references(conn, scope.id)
+
+
+def groups(deps: Deps, person: int, scope: Scope, by: Grouping) -> list[tuple[str, int]]:
+    """Return how many documents each month, year, kind or party has. Raises ``NotFound``."""
+    with deps.db.transaction() as conn:
+        _, shows_others = _look_up(conn, person, scope)
+        return listing.groups(conn, scope=scope, person=person, by=by, shows_others=shows_others)
+
+
+def numbers(deps: Deps, person: int, scope: Scope, name: str) -> list[int]:
+    """Return the documents whose name fits: `*` for any signs, `?` for one; '' for all. At most 10,000."""
+    escaped = fold(name).replace("\\", "\\\\").replace("%", "\\%").replace("_", "\\_")
+    like = escaped.replace("*", "%").replace("?", "_") if name.strip() else "%"
+    if name.strip() and "*" not in name and "?" not in name:
+        like = f"%{like}%"
+    with deps.db.transaction() as conn:
+        _, shows_others = _look_up(conn, person, scope)
+        return listing.numbers(
+            conn, scope=scope, person=person, like=like, limit=MOST_CHOSEN, shows_others=shows_others
+        )
 
 
 def _encode(sort: Sort, descending: bool, last: Listed) -> str:
@@ -134,4 +193,50 @@ def details(deps: Deps, person: int, number: int) -> Details:
             raise NotFound(f"No. {number}")
         same = documents.same_bytes(conn, sha256=document.sha256, number=number, person=person)
         segments = Naming.load(conn).segments(document.name)
-    return Details(document=document, segments=segments, same_as=same)
+        return Details(
+            document=document, segments=segments, same_as=same,
+            tags=labels.tags_of(conn, [number]).get(number, []),
+            references=labels.references(conn, number, person),
+            has_form=has_form(document.name, document.media_type or ""),
+            seen_by=labels.who_sees(conn, number) if document.state == "filed" else [],
+        )  # fmt: skip
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Lately:
+    """What a person had open, and what others changed, latest first."""
+
+    opened: Sequence[Row]
+    changed: Sequence[Entry]
+
+
+def lately(deps: Deps, person: int) -> Lately:
+    with deps.db.transaction() as conn:
+        numbers = labels.opened_lately(conn, person)
+        house = Naming.load(conn)
+        listed = listing.page(
+            conn, scope=Scope("some", numbers=tuple(numbers)), person=person, sort="name",
+            descending=False, after=None, limit=len(numbers) + 1,
+        )  # fmt: skip
+        tags = labels.tags_of(conn, numbers)
+        changed = logbook.entries(
+            conn, person=person, before=None, number=None, mine=False, quiet=True, limit=40, others=True
+        )
+    rows = {i.id: Row(listed=i, segments=house.segments(i.name), tags=tags.get(i.id, [])) for i in listed}
+    return Lately(opened=[rows[number] for number in numbers if number in rows], changed=changed)
+
+
+def opened(deps: Deps, person: int, number: int) -> None:
+    """Remember that a person had a document open. Raises ``NotFound``."""
+    with deps.db.transaction() as conn:
+        if documents.one(conn, number, person) is None:
+            raise NotFound(f"No. {number}")
+        documents.opened(conn, number, person)
+
+
+def looked_in(deps: Deps, person: int, folder: int) -> None:
+    """Remember that a person has seen what is in a folder. Raises ``NotFound``."""
+    with deps.db.transaction() as conn:
+        if folders.one(conn, folder, person) is None:
+            raise NotFound("The folder")
+        folders.looked_in(conn, folder, person)

@@ -23,7 +23,7 @@ class Deps:
 
 def assemble(settings: Settings, database_url: str, connections: int = 8) -> Deps:
     """Return the parts for one process. Makes the roots where they are missing."""
-    drive = Tree(settings.drive, OWN + b"/work")
+    drive = Tree(settings.drive, OWN + b"/work", (OWN + b"/bin",))
     arrivals = Tree(settings.arrivals, INCOMING)
     drive.prepare()
     arrivals.prepare()

@@ -1,57 +1,59 @@
-"""The one way in which a file of the drive moves: intent on record, move, record what came of it.
+"""The one way in which the drive changes: intent on record, change on disk, record what came of it.
 
 A step is *intended* in a committed transaction before its file moves, and *done* in another after. A
 crash between the two leaves an intended step; ``settle`` looks at both ends on disk and finishes it or
-puts it back. Whoever runs or settles a list holds its lock, so never two at once; the lock goes with
-the connection, so a dead process holds nothing.
+puts it back. Whoever runs or settles a list has it in hand (``holding``), so never two at once; a dead
+process holds nothing.
 """
 
 from __future__ import annotations
 
-from typing import Any
-
 import structlog
 from psycopg import Connection
 
-from waka.core.changes.settle import Verdict, settle
+from waka.core.changes.settle import End, Ends, Verdict, settle
+from waka.drive import folders as on_disk
 from waka.drive.faults import reach
-from waka.drive.moving import Move, carry_out, drop_source, drop_work, look
-from waka.drive.tree import FileStat, shown
+from waka.drive.hands import Hands
+from waka.drive.moving import Move, carry_out, copy_out, drop_source, drop_work, is_copied, look
+from waka.drive.tree import FileStat
 from waka.errors import WakaError
-from waka.records import arrivals, changes, documents, logbook, search
+from waka.records import changes, documents
 from waka.records.changes import Step
-from waka.records.database import hold_list
 
-from . import records_json
+from . import recording
 from .deps import Deps
+from .holding import at_work
 
 log = structlog.get_logger()
+NOTHING = FileStat(size=0, inode=0, modified_ns=0)  #: of a step that touches no file
 
 
 def run(deps: Deps, conn: Connection, list_id: int) -> None:
     """Carry out the intended steps of a list that *conn* holds. Stops at, records and raises a failure."""
     reach("recorded")
-    for step in changes.steps(conn, list_id):
-        if step.state != "intended":
-            continue
+    for step in changes.open_steps(conn, list_id):
         try:
-            found = carry_out(move_of(deps, step))
+            found = carry_out_step(deps, step)
         except WakaError as error:
             with conn.transaction():
                 changes.settle_step(conn, step, "failed", error.message)
+                for later in changes.open_steps(conn, list_id):
+                    changes.settle_step(conn, later, "put_back", "not begun: an earlier step failed")
                 changes.finish_list(conn, list_id, "failed")
             raise
         reach("moved")
         with conn.transaction():
-            record_done(conn, step, found)
-            changes.finish_list(conn, list_id, "done")
+            recording.record_done(conn, step, found)
         reach("done")
+    with conn.transaction():
+        changes.finish_list(conn, list_id, "done")
 
 
 def move_of(deps: Deps, step: Step) -> Move:
-    trees = {"drive": deps.drive, "arrivals": deps.arrivals}
+    trees = {"drive": deps.drive, "arrivals": deps.arrivals, "bin": deps.drive}
     return Move(
-        number=step.document_id,
+        number=step.document_id or 0,
         source=trees[step.from_place], source_path=step.from_path,
         target=trees[step.to_place], target_path=step.to_path,
         size=step.size, inode=step.inode, modified_ns=step.modified_ns, sha256=step.sha256,
@@ -59,55 +61,29 @@ def move_of(deps: Deps, step: Step) -> Move:
     )  # fmt: skip
 
 
-def record_done(conn: Connection, step: Step, found: FileStat) -> None:
-    """Write down that *step*'s file has arrived: the record, its search words, the logbook."""
-    owner = changes.lock_list(conn, step.list_id)
-    assert owner is not None
-    if step.to_place == "drive":
-        _record_filed(conn, step, found, owner.person_id)
-    else:
-        _record_unfiled(conn, step, found, owner.person_id)
-        if owner.undo_of is not None:
-            changes.set_undone(conn, owner.undo_of, step.list_id)
-    changes.settle_step(conn, step, "done")
+def carry_out_step(deps: Deps, step: Step, hands: Hands | None = None) -> FileStat:
+    """Do on disk what *step* says; return what is known of the file or folder after."""
+    if step.act == "correct":
+        return NOTHING
+    if step.act == "copy":
+        return copy_out(move_of(deps, step))
+    if step.act == "make_folder":
+        return _folder_stat(on_disk.make(deps.drive, step.to_path))
+    if step.act == "place_folder":
+        on_disk.move(deps.drive, step.from_path, step.to_path, step.inode)
+        return _folder_stat(step.inode)
+    if step.act == "remove_folder":
+        on_disk.remove(deps.drive, step.from_path)
+        return NOTHING
+    return carry_out(move_of(deps, step), hands)
 
 
-def _record_filed(conn: Connection, step: Step, found: FileStat, person: int) -> None:
-    after = step.after
-    documents.file(
-        conn, number=step.document_id, folder=after["folder"], name=after["name"],
-        conforms=after["conforms"], inode=found.inode, modified_ns=found.modified_ns,
-        record=records_json.record_of(after["record"]), person=person,
-    )  # fmt: skip
-    arrivals.remove(conn, step.document_id)
-    search.refresh(conn, [step.document_id])
-    logbook.add(
-        conn, "filed", number=step.document_id, person=person, list_id=step.list_id,
-        from_path=shown(step.from_path), to_path=shown(step.to_path),
-        to_folder=after["folder"], point=step.before["arrival_point"],
-    )  # fmt: skip
-
-
-def _record_unfiled(conn: Connection, step: Step, found: FileStat, person: int) -> None:
-    after: dict[str, Any] = step.after
-    documents.unfile(
-        conn, number=step.document_id, name=after["name"], inode=found.inode,
-        modified_ns=found.modified_ns, person=person,
-    )  # fmt: skip
-    arrivals.add(
-        conn, number=step.document_id, point=after["arrival_point"], path=step.to_path,
-        slip=after["slip"],
-    )  # fmt: skip
-    search.remove(conn, step.document_id)
-    logbook.add(
-        conn, "unfiled", number=step.document_id, person=person, list_id=step.list_id,
-        from_path=shown(step.from_path), to_path=shown(step.to_path),
-        from_folder=step.before["folder"], point=after["arrival_point"],
-    )  # fmt: skip
+def _folder_stat(inode: int) -> FileStat:
+    return FileStat(size=0, inode=inode, modified_ns=0)
 
 
 def settle_all(deps: Deps) -> int:
-    """Settle every list that was interrupted and that nobody is running; return how many."""
+    """Settle every list of a few steps that was interrupted and nobody is running; return how many."""
     with deps.db.transaction() as conn:
         waiting = changes.unsettled(conn)
     return sum(settle_list(deps, list_id) is not None for list_id in waiting)
@@ -116,15 +92,17 @@ def settle_all(deps: Deps) -> int:
 def settle_list(deps: Deps, list_id: int) -> str | None:
     """Bring an interrupted list to an end by what is on disk; return its state.
 
-    None where another process has the list in hand.
+    None where another process has the list in hand. The step that was under way is finished or put
+    back; those that had not begun stay where they are, and the logbook says so.
     """
-    with deps.db.working() as conn:
-        if not hold_list(conn, list_id):
+    with at_work(deps) as (conn, hold):
+        if not hold(list_id):
             return None
         outcome = "done"
         for step in changes.steps(conn, list_id):
             if step.state == "intended":
-                outcome = _settle_step(deps, conn, step)
+                if _settle_step(deps, conn, step) != "done":
+                    outcome = "failed"
             elif step.state != "done":
                 outcome = "failed"
         with conn.transaction():
@@ -132,42 +110,72 @@ def settle_list(deps: Deps, list_id: int) -> str | None:
         return outcome
 
 
-def _settle_step(deps: Deps, conn: Connection, step: Step) -> str:
-    move = move_of(deps, step)
-    known = step.to_place == "drive" and documents.stands_at(
-        conn, folder=step.after["folder"], name=step.after["name"], ignore=step.document_id
-    )
-    verdict = settle(look(move, target_is_known=known))
-    log.info("settled", list=step.list_id, number=step.document_id, verdict=verdict.value)
-    if verdict is Verdict.DROP_SOURCE:
-        drop_source(move)
-    drop_work(move)
+def settle_interrupted(deps: Deps, conn: Connection, list_id: int) -> int:
+    """Settle the steps of a longer list that were under way; those that had not moved will run again."""
+    under_way = changes.open_steps(conn, list_id)
+    for step in under_way:
+        _settle_step(deps, conn, step, runs_again=True)
+    return len(under_way)
+
+
+def _settle_step(deps: Deps, conn: Connection, step: Step, *, runs_again: bool = False) -> str:
+    verdict, found = _look(deps, conn, step)
+    log.info("settled", list=step.list_id, step=step.position, verdict=verdict.value)
     with conn.transaction():
         if verdict in (Verdict.DONE, Verdict.DROP_SOURCE):
-            found = deps.drive if step.to_place == "drive" else deps.arrivals
-            stat = found.stat(step.to_path)
-            assert stat is not None  # the verdict rests on it
-            record_done(conn, step, stat)
+            recording.record_done(conn, step, found)
             return "done"
+        if verdict is Verdict.PUT_BACK and runs_again:
+            changes.settle_step(conn, step, "proposed")
+            return "proposed"
         if verdict is Verdict.PUT_BACK:
             changes.settle_step(conn, step, "put_back", "interrupted before the file moved")
-            _log_settled(conn, step, "put_back", "interrupted; the file had not moved")
+            recording.log_settled(conn, step, "put_back", "interrupted; nothing had moved")
             return "failed"
-        reason = "interrupted, and then found neither where it was nor where it was going"
-        changes.settle_step(conn, step, "failed", reason)
-        documents.gone(conn, step.document_id)
-        arrivals.remove(conn, step.document_id)
-        search.remove(conn, step.document_id)
-        _log_settled(conn, step, "gone", reason)
+        recording.record_lost(
+            conn, step, "interrupted, and then found neither where it was nor where it was going"
+        )
     return "failed"
 
 
-def _log_settled(conn: Connection, step: Step, action: str, reason: str) -> None:
-    at_drive = step.from_place == "drive"
-    logbook.add(
-        conn, action, number=step.document_id, list_id=step.list_id,
-        from_path=shown(step.from_path), to_path=shown(step.to_path), reason=reason,
-        from_folder=step.before["folder"] if at_drive else None,
-        to_folder=step.after.get("folder"),
-        point=step.after["arrival_point"] if at_drive else step.before["arrival_point"],
+def _look(deps: Deps, conn: Connection, step: Step) -> tuple[Verdict, FileStat]:
+    """Return what an interrupted step comes to, and what is known of its file where it has arrived."""
+    if step.document_id is None:
+        return _look_at_folder(deps, step)
+    if step.act == "correct":
+        return Verdict.DONE, NOTHING
+    move = move_of(deps, step)
+    known = step.to_place == "drive" and documents.stands_at(
+        conn, folder=step.after["folder"], name=step.after["name"],
+        # a copy is another document: whoever stands at its target is not it
+        ignore=0 if step.act == "copy" else step.document_id,
     )  # fmt: skip
+    if step.act == "copy":
+        verdict = Verdict.DONE if is_copied(move, target_is_known=known) else Verdict.PUT_BACK
+    else:
+        verdict = settle(look(move, target_is_known=known))
+    if verdict is Verdict.DROP_SOURCE:
+        drop_source(move)
+    drop_work(move)
+    if verdict in (Verdict.DONE, Verdict.DROP_SOURCE):
+        found = move.target.stat(step.to_path)
+        assert found is not None  # the verdict rests on it
+        return verdict, found
+    return verdict, NOTHING
+
+
+def _look_at_folder(deps: Deps, step: Step) -> tuple[Verdict, FileStat]:
+    source = on_disk.folder_inode(deps.drive, step.from_path) if step.from_path else None
+    target = on_disk.folder_inode(deps.drive, step.to_path) if step.to_path else None
+    if step.act == "make_folder":
+        return (Verdict.DONE, _folder_stat(target)) if target else (Verdict.PUT_BACK, NOTHING)
+    if step.act == "remove_folder":
+        return (Verdict.PUT_BACK, NOTHING) if source else (Verdict.DONE, NOTHING)
+    ends = Ends(source=_end(source, step.inode), target=_end(target, step.inode))
+    return settle(ends), _folder_stat(step.inode)
+
+
+def _end(found: int | None, inode: int) -> End:
+    if found is None:
+        return End.NOTHING
+    return End.THIS if found == inode else End.OTHER

@@ -1,4 +1,4 @@
-"""Filing: an arrival becomes a record of the drive; and back again, undone.
+"""Filing: an arrival becomes a record of the drive.
 
 Order of a filing: check everything; put the intent on record and commit; move the file; write down
 that it is done. A crash before the commit leaves nothing; one between commit and done is settled at
@@ -7,14 +7,13 @@ the next start, or by the runner, from what is on disk (work/engine.py).
 
 from __future__ import annotations
 
-import os
 import time
 from dataclasses import asdict, dataclass
 from datetime import date
 
 from psycopg import Connection
 
-from waka.drive.incoming import free_name
+from waka.core.names import to_bytes
 from waka.drive.tree import shown
 from waka.errors import (
     DatabaseAway,
@@ -22,17 +21,16 @@ from waka.errors import (
     NameUnfit,
     NotAllowed,
     NotFound,
-    NotUndoable,
     SlipIncomplete,
     StepInMotion,
 )
 from waka.records import arrivals, changes, documents, folders, naming
 from waka.records.changes import Step
-from waka.records.database import hold_list
 from waka.records.documents import Record
 
 from . import engine
 from .deps import Deps
+from .holding import at_work
 from .records_json import record_json
 from .slips import Naming, Preview, Slip, preview_of
 
@@ -57,14 +55,14 @@ def file_arrival(deps: Deps, person: int, number: int, slip: Slip, today: date) 
     """
     list_id = None
     try:
-        with deps.db.working() as conn:
+        with at_work(deps) as (conn, hold):
             with conn.transaction():
                 step = _intend_filing(conn, person, number, slip, today)
                 list_id = step.list_id
-                hold_list(conn, list_id)
+                hold(list_id)
             engine.run(deps, conn, list_id)
     except DatabaseAway as error:
-        _settle_after_loss(deps, list_id, number, error)
+        settle_after_loss(deps, list_id, number, error)
     return Outcome(list_id=step.list_id, number=number, path=shown(step.to_path))
 
 
@@ -89,8 +87,8 @@ def _intend_filing(conn: Connection, person: int, number: int, slip: Slip, today
     list_id = changes.add_list(conn, title=title, origin="desk", person=person)
     target = f"{folder.path}/{name}" if folder.path else name
     step = Step(
-        list_id=list_id, position=1, document_id=number, from_place="arrivals",
-        from_path=waiting.path, to_place="drive", to_path=target.encode(), state="intended",
+        list_id=list_id, position=1, act="file", document_id=number, folder_id=None, from_place="arrivals",
+        from_path=waiting.path, to_place="drive", to_path=to_bytes(target), state="intended",
         size=waiting.size, sha256=waiting.sha256, inode=waiting.inode,
         modified_ns=waiting.modified_ns, failure=None,
         before={"name": waiting.name, "slip": asdict(slip), "arrival_point": waiting.arrival_point_id},
@@ -128,7 +126,7 @@ def _remember_party(conn: Connection, seen: Preview) -> int | None:
     return naming.add_party(conn, who.name, who.short or who.proposed)
 
 
-def _settle_after_loss(deps: Deps, list_id: int | None, number: int, error: DatabaseAway) -> None:
+def settle_after_loss(deps: Deps, list_id: int | None, number: int, error: DatabaseAway) -> None:
     """Bring a filing to its end after the connection was lost in the middle of it."""
     if list_id is None:
         raise error
@@ -142,77 +140,13 @@ def _settle_after_loss(deps: Deps, list_id: int | None, number: int, error: Data
             return
         if outcome is not None:
             raise DatabaseAway(
-                f"The database was away for a moment; No. {number} was not moved and is still on "
-                "the desk. File it again."
+                f"The database was away for a moment; No. {number} was not moved and is still where "
+                "it was. Try again."
             ) from error
     raise DatabaseAway(
         f"The database went away while No. {number} was being filed. The file is whole, at its old "
         "or its new place, and the record follows as soon as the database answers."
     ) from error
-
-
-def undo(deps: Deps, person: int, list_id: int) -> Outcome:
-    """Put what a list filed back on the desk. Raises ``NotUndoable`` with the reason, and as filing does."""
-    undo_id = None
-    try:
-        with deps.db.working() as conn:
-            with conn.transaction():
-                step = _intend_undo(deps, conn, person, list_id)
-                undo_id = step.list_id
-                hold_list(conn, undo_id)
-            engine.run(deps, conn, step.list_id)
-    except DatabaseAway as error:
-        _settle_after_loss(deps, undo_id, step.document_id if undo_id else 0, error)
-    return Outcome(list_id=step.list_id, number=step.document_id, path=shown(step.to_path))
-
-
-def _intend_undo(deps: Deps, conn: Connection, person: int, list_id: int) -> Step:
-    owner = changes.lock_list(conn, list_id)
-    done = changes.steps(conn, list_id) if owner else []
-    if owner is None or not done or folders.one(conn, _folder_of(done[0]), person) is None:
-        raise NotFound(f"Change {list_id}")
-    folder = folders.one(conn, _folder_of(done[0]), person)
-    if folder is None or folder.right == "reader":
-        raise NotAllowed("You may look here, but not change anything.")
-    if owner.origin != "desk" or owner.state != "done":
-        raise NotUndoable("This was not carried out, so there is nothing to undo.")
-    if owner.undone_by is not None:
-        raise NotUndoable("This was already undone.", mend="Look for the document on the desk.")
-    original = done[0]
-    now = documents.lock_filed(conn, original.document_id)
-    place = (original.after["folder"], original.after["name"])
-    if now is None or (now.folder_id, now.name) != place:
-        raise NotUndoable(
-            f"No. {original.document_id} has been moved or renamed since; it is left alone.",
-            mend="Undo the later change first.",
-        )
-    if changes.is_in_motion(conn, now.id):
-        raise StepInMotion(now.id)
-    return _undo_step(deps, conn, person, original, now)
-
-
-def _folder_of(step: Step) -> int:
-    return int(step.after["folder"]) if step.to_place == "drive" else 0
-
-
-def _undo_step(deps: Deps, conn: Connection, person: int, original: Step, now: documents.Filed) -> Step:
-    above, _, last = original.from_path.rpartition(b"/")
-    back = (above + b"/" if above else b"") + free_name(deps.arrivals, above, last)
-    list_id = changes.add_list(
-        conn, title=f"Undo: {now.name}", origin="undo", person=person, undo_of=original.list_id
-    )
-    source = f"{now.folder_path}/{now.name}" if now.folder_path else now.name
-    step = Step(
-        list_id=list_id, position=1, document_id=now.id, from_place="drive",
-        from_path=os.fsencode(source), to_place="arrivals", to_path=back, state="intended",
-        size=now.size, sha256=now.sha256, inode=now.inode, modified_ns=now.modified_ns,
-        failure=None,
-        before={"folder": now.folder_id, "name": now.name},
-        after={"name": original.before["name"], "slip": original.before["slip"],
-               "arrival_point": original.before["arrival_point"]},
-    )  # fmt: skip
-    changes.intend(conn, step)
-    return step
 
 
 def save_slip(deps: Deps, person: int, number: int, slip: Slip) -> None:

@@ -42,7 +42,7 @@ def find(deps: Deps, person: int, query: str) -> Finds:
     found = [
         Found(
             hit=hit,
-            segments=house.segments(hit.name),
+            segments=house.segments_known(hit.name, conforms=hit.conforms),
             marked_name=mark(hit.name, words, anywhere=True),
             snippet=snippet(hit.text or "", words),
         )

@@ -3,11 +3,13 @@
 from __future__ import annotations
 
 import os
-from dataclasses import dataclass
+from collections.abc import Sequence
+from dataclasses import dataclass, replace
 
 from waka.drive.tree import Tree
 from waka.errors import DatabaseAway, WakaError
-from waka.records import migrations
+from waka.records import migrations, outside
+from waka.records.outside import Question, SweepState
 
 from .deps import Deps
 
@@ -48,3 +50,24 @@ def _tree(part: str, tree: Tree) -> Check:
         told = f"{tree.root} cannot be written: {error.strerror}."
         return Check(part=part, in_order=False, told=told)
     return Check(part=part, in_order=True, told="")
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Drive:
+    """How the drive stands, as far as a person may know."""
+
+    state: SweepState
+    questions: Sequence[Question]
+    notices: Sequence[tuple[str, str]]  #: path and reason of what cannot be taken in
+
+
+def drive(deps: Deps, person: int) -> Drive:
+    with deps.db.transaction() as conn:
+        state = outside.sweep_state(conn)
+        if not outside.keeps_all(conn, person):
+            # how much there is altogether is for those who see it all
+            state = replace(state, files=0, to_take=0, taken=0, bytes_to_take=0, bytes_taken=0, held=None)
+        return Drive(
+            state=state, questions=outside.questions(conn, person),
+            notices=outside.notices(conn, person),
+        )  # fmt: skip

@@ -12,9 +12,11 @@ from pathlib import Path
 
 import structlog
 
+from waka.core.finding.words import mark_html, wanted
+from waka.core.names import to_bytes
 from waka.drive.tree import Tree
 from waka.errors import NotFound, SourceGone, Unreadable, UnsafePath
-from waka.reading.reader import TROUBLES
+from waka.reading.reader import TROUBLES, Match
 from waka.records import contents, documents, search
 from waka.records.contents import Unread
 from waka.records.documents import Document
@@ -22,7 +24,7 @@ from waka.records.documents import Document
 from .deps import Deps
 
 log = structlog.get_logger()
-WIDTHS = (480, 960, 1440, 2160)  #: pictures are made in few sizes, so that they are made once
+WIDTHS = (240, 480, 960, 1440, 2160)  #: pictures are made in few sizes, so that they are made once
 MOST_SHOWN_TEXT = 400_000  #: characters of a text shown as a page
 
 
@@ -62,6 +64,37 @@ def page(deps: Deps, person: int, number: int, page: int, width: int) -> Shown:
     return Shown(png, tag)
 
 
+def formatted(deps: Deps, person: int, number: int, words: str) -> tuple[str, int]:
+    """Return a document that has no pages as clean HTML, *words* marked, and how many were.
+
+    Raises ``NotFound``, ``Unreadable``, ``SourceGone``. What was made once is kept by checksum.
+    """
+    document = find(deps, person, number)
+    if document.trouble:
+        raise Unreadable(document.trouble, TROUBLES[document.trouble])
+    # what a csv or a Markdown file is, its name says and not its bytes
+    kind = Path(document.name).suffix.lower()
+    digest = document.sha256.hex()
+    kept = deps.settings.home / "cache" / "pages" / digest[:2] / digest / f"formatted{kind}.html"
+    if kept.exists():
+        html = kept.read_text()
+    else:
+        made = deps.reader.formatted(_whole_path(deps, document), document.media_type or "")
+        if made is None:
+            raise NotFound(f"A formatted form of No. {number}")
+        html = made
+        _keep(kept, html.encode())
+    return mark_html(html, wanted(words))
+
+
+def matches(deps: Deps, person: int, number: int, words: str) -> list[Match]:
+    """Return where *words* stand on a document's pages. Raises as ``page``."""
+    document = find(deps, person, number)
+    if document.trouble:
+        raise Unreadable(document.trouble, TROUBLES[document.trouble])
+    return deps.reader.matches(_whole_path(deps, document), document.media_type or "", words)
+
+
 def _keep(path: Path, data: bytes) -> None:
     path.parent.mkdir(parents=True, exist_ok=True)
     half = path.with_suffix(f".{os.getpid()}-{hashlib.sha1(os.urandom(8)).hexdigest()[:8]}")  # noqa: S324
@@ -93,7 +126,9 @@ def content(deps: Deps, person: int, number: int) -> Iterator[tuple[Document, Bu
 def _place(deps: Deps, document: Document) -> tuple[Tree, bytes]:
     if document.arrival_path is not None:
         return deps.arrivals, document.arrival_path
-    return deps.drive, os.fsencode(_joined(document.folder_path, document.name))
+    if document.bin_path is not None:
+        return deps.drive, document.bin_path
+    return deps.drive, to_bytes(_joined(document.folder_path, document.name))
 
 
 def _joined(folder: str | None, name: str) -> str:
@@ -137,6 +172,6 @@ def _unread_path(deps: Deps, unread: Unread) -> Path | None:
     if unread.arrival_path is not None:
         tree, path = deps.arrivals, unread.arrival_path
     else:
-        tree, path = deps.drive, os.fsencode(_joined(unread.folder_path, unread.name))
+        tree, path = deps.drive, to_bytes(_joined(unread.folder_path, unread.name))
     # a file that moved a moment ago is found at its new place the next time
     return tree.root / os.fsdecode(path) if tree.stat(path) is not None else None

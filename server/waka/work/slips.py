@@ -21,7 +21,7 @@ from waka.core.names import (
     compose,
     split_extension,
 )
-from waka.core.names.segments import segments_of, with_extension
+from waka.core.names.segments import segments_of, segments_of_known, with_extension
 from waka.drive.tree import shown
 from waka.errors import NotFound
 from waka.reading.sniff import wrong_extension
@@ -30,6 +30,7 @@ from waka.records.documents import Document
 from waka.records.folders import Folder
 
 STRIP = 4  #: neighbours shown each way
+MOST_SEEN = 20_000  #: names whose parts are kept
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -104,14 +105,35 @@ class Naming:
     pattern: Pattern
     parties: Parties
     kinds: dict[str, str] = field(default_factory=dict)
+    _seen: dict[str, tuple[Segment, ...]] = field(default_factory=dict, compare=False)
 
     @classmethod
     def load(cls, conn: Connection) -> Naming:
-        kinds = {kind.code: kind.label for kind in naming.kinds(conn)}
-        return cls(naming.pattern(conn), naming.parties(conn), kinds)
+        """Return the drive's pattern and parties; what this process had last, while they are the same."""
+        stamp = naming.stamp(conn)
+        known = _loaded.get(stamp)
+        if known is None:
+            kinds = {kind.code: kind.label for kind in naming.kinds(conn)}
+            known = cls(naming.pattern(conn), naming.parties(conn), kinds)
+            _loaded.clear()
+            _loaded[stamp] = known
+        return known
 
     def segments(self, name: str) -> tuple[Segment, ...]:
-        return segments_of(name, self.pattern, self.parties)
+        """Return *name* in parts; lists show the same names again and again, so they are kept."""
+        found = self._seen.get(name)
+        if found is None:
+            if len(self._seen) >= MOST_SEEN:
+                self._seen.clear()
+            found = self._seen[name] = segments_of(name, self.pattern, self.parties)
+        return found
+
+    def segments_known(self, name: str, *, conforms: bool) -> tuple[Segment, ...]:
+        """Return *name* in parts as its record has it; for long lists."""
+        return segments_of_known(name, self.pattern, conforms=conforms)
+
+
+_loaded: dict[str, Naming] = {}  #: the last one, by its stamp
 
 
 def understand(slip: Slip, house: Naming, today: date) -> Understood:

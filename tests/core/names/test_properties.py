@@ -2,8 +2,10 @@
 
 import json
 import subprocess
+from collections.abc import Sequence
 from datetime import date
 from decimal import Decimal
+from itertools import groupby
 from pathlib import Path
 
 import pytest
@@ -16,6 +18,7 @@ from waka.core.names import (
     Parties,
     Party,
     Pattern,
+    Segment,
     Style,
     ambiguity,
     check_name,
@@ -24,6 +27,7 @@ from waka.core.names import (
     numbered,
     parse,
 )
+from waka.core.names.parse import split_known
 
 PARTIES = Parties.of(
     [
@@ -83,6 +87,14 @@ def test_what_is_accepted_composes_to_the_same_name(
         again = compose(pattern, parsed.fields, PARTIES)
         assert isinstance(again, Composed)
         assert again.stem == composed.stem
+        # what lists believe of a name on record is what reading it found
+        assert _joined(split_known(pattern, composed.stem) or ()) == _joined(parsed.segments)
+
+
+def _joined(segments: Sequence[Segment]) -> list[tuple[str | None, str]]:
+    """Return *segments* with separators that adjoin as one, and without empty ones."""
+    groups = groupby((s for s in segments if s.text), key=lambda s: (s.field, s.field and id(s)))
+    return [(field, "".join(s.text for s in group)) for (field, _), group in groups]
 
 
 @given(patterns(), st.text("abcmrhz0123456789-_ .(){}NoxQW", max_size=30))

@@ -1,7 +1,7 @@
 import createClient from 'openapi-fetch'
 import type { components, paths } from './schema.gen'
 
-type Schemas = components['schemas']
+export type Schemas = components['schemas']
 export type Arrival = Schemas['Arrival']
 export type Beside = Schemas['Beside']
 export type Desk = Schemas['Desk']
@@ -15,8 +15,10 @@ export type Me = Schemas['Me']
 export type OutlineEntry = Schemas['OutlineEntry']
 export type Piece = Schemas['Piece']
 export type Preview = Schemas['Preview']
-export type Segment = Schemas['Segment']
+export type Segment = Schemas['NamePart']
 export type Slip = Required<Schemas['Slip']>
+export type ChangeList = Schemas['ChangeList']
+export type Step = Schemas['Step']
 export type Sort = NonNullable<NonNullable<paths['/api/folders/{folder}/documents']['get']['parameters']['query']>['sort']>
 
 /** A refusal or trouble, as RFC 9457 problem details tell it. */
@@ -35,6 +37,10 @@ export class Problem extends Error {
 let csrf = ''
 export function carry(token: string): void {
   csrf = token
+}
+
+export function csrfToken(): string {
+  return csrf
 }
 
 export const api = createClient<paths>({ baseUrl: '' })
@@ -79,6 +85,18 @@ export function fileUrl(number: number): string {
   return `/api/documents/${String(number)}/file`
 }
 
+export function formattedUrl(number: number, words: string): string {
+  return `/api/documents/${String(number)}/formatted${words ? `?words=${encodeURIComponent(words)}#first` : ''}`
+}
+
+export function zipUrl(numbers: readonly number[]): string {
+  return `/api/documents/zip?numbers=${numbers.join(',')}`
+}
+
+export function folderZipUrl(folder: number): string {
+  return `/api/folders/${String(folder)}/zip`
+}
+
 /** Sends a file as it is; reports the share that is sent, 0 to 1. */
 export function upload(file: File, onProgress: (share: number) => void): Promise<number> {
   return new Promise((resolve, reject) => {
@@ -96,4 +114,8 @@ export function upload(file: File, onProgress: (share: number) => void): Promise
     request.onerror = () => reject(problemOf(null, 0))
     request.send(file)
   })
+}
+
+export function listFileUrl(list: number, what: 'steps.csv' | 'steps.xlsx' | 'proof.csv'): string {
+  return `/api/lists/${String(list)}/${what}`
 }

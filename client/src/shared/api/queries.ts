@@ -34,20 +34,61 @@ export const textQuery = (number: number) =>
     staleTime: Infinity,
   })
 
-export const folderQuery = (folder: number, sort: Sort, descending: boolean) =>
-  infiniteQueryOptions({
-    queryKey: ['folder', folder, sort, descending],
-    queryFn: ({ signal, pageParam }) =>
-      told(
-        api.GET('/api/folders/{folder}/documents', {
-          params: { path: { folder }, query: { sort, descending, ...(pageParam ? { after: pageParam } : {}) } },
-          signal,
-        }),
-      ),
-    initialPageParam: '',
-    getNextPageParam: (page) => page.next,
-    placeholderData: keepPreviousData,
+/** Which documents a list shows: a folder's, a tag's, or what is in the bin. */
+export type ListOf = { folder: number } | { tag: number } | { bin: true }
+
+const pages = {
+  initialPageParam: '',
+  getNextPageParam: (page: { next: string | null }) => page.next,
+  placeholderData: keepPreviousData,
+}
+
+export const matchesQuery = (number: number, words: string) =>
+  queryOptions({
+    queryKey: ['matches', number, words],
+    queryFn: ({ signal }) => told(api.GET('/api/documents/{number}/matches', { params: { path: { number }, query: { words } }, signal })),
+    staleTime: Infinity,
   })
+
+export const listQuery = (of: ListOf, sort: Sort, descending: boolean) =>
+  infiniteQueryOptions({
+    queryKey: ['list', of, sort, descending],
+    queryFn: ({ signal, pageParam }) => {
+      const query = { sort, descending, ...(pageParam ? { after: pageParam } : {}) }
+      if ('folder' in of) return told(api.GET('/api/folders/{folder}/documents', { params: { path: { folder: of.folder }, query }, signal }))
+      if ('tag' in of) return told(api.GET('/api/tags/{tag}/documents', { params: { path: { tag: of.tag }, query }, signal }))
+      return told(api.GET('/api/bin', { params: { query }, signal }))
+    },
+    ...pages,
+  })
+
+export const folderQuery = (folder: number, sort: Sort, descending: boolean) => listQuery({ folder }, sort, descending)
+
+export const groupsQuery = (folder: number, by: 'month' | 'year' | 'kind' | 'who') =>
+  queryOptions({
+    queryKey: ['groups', folder, by],
+    queryFn: ({ signal }) => told(api.GET('/api/folders/{folder}/groups', { params: { path: { folder }, query: { by } }, signal })),
+  })
+
+export const tagsQuery = queryOptions({ queryKey: ['tags'], queryFn: () => told(api.GET('/api/tags')), staleTime: 5_000 })
+
+export const taggedFoldersQuery = (tag: number) =>
+  queryOptions({ queryKey: ['tagged-folders', tag], queryFn: () => told(api.GET('/api/tags/{tag}/folders', { params: { path: { tag } } })) })
+
+export const latelyQuery = queryOptions({ queryKey: ['lately'], queryFn: () => told(api.GET('/api/lately')) })
+
+export const rightsQuery = (folder: number) =>
+  queryOptions({ queryKey: ['rights', folder], queryFn: () => told(api.GET('/api/folders/{folder}/rights', { params: { path: { folder } } })) })
+
+export const storageQuery = (folder: number | null) =>
+  queryOptions({
+    queryKey: ['storage', folder],
+    queryFn: () => told(api.GET('/api/storage', { params: { query: folder === null ? {} : { folder } } })),
+  })
+
+export const officeQuery = queryOptions({ queryKey: ['office'], queryFn: () => told(api.GET('/api/office')) })
+
+export const driveQuery = queryOptions({ queryKey: ['drive'], queryFn: () => told(api.GET('/api/drive')), refetchInterval: 4_000 })
 
 export const findQuery = (q: string) =>
   queryOptions({
@@ -71,3 +112,46 @@ export const oldPathQuery = (path: string) =>
     queryFn: ({ signal }) => told(api.GET('/api/old-path', { params: { query: { path } }, signal })),
     enabled: path.trim() !== '',
   })
+
+const MOVING = ['queued', 'running']
+
+export const isMoving = (list: { state: string; is_being_checked: boolean }) => MOVING.includes(list.state) || list.is_being_checked
+
+export const listsQuery = queryOptions({
+  queryKey: ['lists'],
+  queryFn: () => told(api.GET('/api/lists')),
+  refetchInterval: (query) => (query.state.data?.lists.some(isMoving) ? 1_000 : 15_000),
+})
+
+export const changeListQuery = (list: number) =>
+  queryOptions({
+    queryKey: ['change-list', list],
+    queryFn: () => told(api.GET('/api/lists/{list_id}', { params: { path: { list_id: list } } })),
+    refetchInterval: (query) => (query.state.data && isMoving(query.state.data) ? 500 : false),
+  })
+
+/** Which steps of a list are shown; '' for all. */
+export interface StepFilter {
+  finding: string
+  state: string
+  act: string
+}
+
+export const stepsQuery = (list: number, filter: StepFilter, page: number, stamp: string) =>
+  queryOptions({
+    queryKey: ['steps', list, filter, page, stamp],
+    queryFn: ({ signal }) => {
+      const wanted = Object.fromEntries(Object.entries(filter).filter(([, value]) => value !== ''))
+      return told(api.GET('/api/lists/{list_id}/steps', { params: { path: { list_id: list }, query: { start: page * STEP_PAGE, ...wanted } }, signal }))
+    },
+    staleTime: 30_000,
+  })
+export const STEP_PAGE = 200
+
+export const proofQuery = (list: number, read: boolean) =>
+  queryOptions({
+    queryKey: ['proof', list, read],
+    queryFn: ({ signal }) => told(api.GET('/api/lists/{list_id}/proof', { params: { path: { list_id: list }, query: { read } }, signal })),
+  })
+
+export const carriedQuery = queryOptions({ queryKey: ['carried'], queryFn: () => told(api.GET('/api/carried')), staleTime: 10_000 })

@@ -5,6 +5,7 @@ Case, accents and punctuation do not count: a person types "uberholung" and mean
 
 from __future__ import annotations
 
+import re
 import unicodedata
 from collections.abc import Sequence
 from dataclasses import dataclass
@@ -12,6 +13,7 @@ from dataclasses import dataclass
 MOST_WORDS = 8  #: of a search
 MOST_INDEXED = 40_000  #: words of one document's text that search looks at
 LONGEST_WORD = 60
+WINDOW = 2_000  #: signs of a text that are folded at a time
 
 
 def fold_sign(sign: str) -> str:
@@ -79,11 +81,9 @@ def _folded_with_places(text: str) -> tuple[str, list[int]]:
 def snippet(text: str, words: Sequence[str], width: int = 150) -> list[Piece]:
     """Return about *width* characters of *text* around the first place that matches, marked."""
     flat = " ".join(text.split())
-    plain, places = _folded_with_places(flat)
-    hits = [at for word in words if (at := _beginning(plain, word)) >= 0]
-    if not hits:
+    centre = _first_match(flat, words)
+    if centre is None:
         return []
-    centre = places[min(hits)]
     start = max(0, centre - width // 3)
     if start:
         start = flat.find(" ", start, centre) + 1 or start
@@ -96,8 +96,51 @@ def snippet(text: str, words: Sequence[str], width: int = 150) -> list[Piece]:
     return pieces
 
 
+def _first_match(flat: str, words: Sequence[str]) -> int | None:
+    """Return where in *flat* the first of *words* begins.
+
+    Folding goes sign by sign, so a long text is folded a window at a time, as far as the first match;
+    windows begin between words, and each reaches far enough into the next for a word to be whole.
+    """
+    start = 0
+    while start < len(flat):
+        cut = flat.rfind(" ", start + 1, start + WINDOW) + 1 or start + WINDOW
+        plain, places = _folded_with_places(flat[start : cut + LONGEST_WORD])
+        hits = [at for word in words if (at := _beginning(plain, word)) >= 0]
+        if hits:
+            return start + places[min(hits)]
+        start = cut
+    return None
+
+
 def _beginning(plain: str, word: str) -> int:
     if plain.startswith(word):
         return 0
     at = plain.find(f" {word}")
     return at + 1 if at >= 0 else -1
+
+
+_TAG = re.compile(r"(<[^>]*>)")
+
+
+def mark_html(html: str, words: Sequence[str]) -> tuple[str, int]:
+    """Return clean *html* with what matches *words* between ``mark`` tags, and how many do.
+
+    The first has the id ``first``. *html* has every ``<`` and ``>`` of its text written as an entity.
+    """
+    if not words:
+        return html, 0
+    count = 0
+    out: list[str] = []
+    for piece in _TAG.split(html):
+        if piece.startswith("<"):
+            out.append(piece)
+            continue
+        for part in mark(piece, words, anywhere=True):
+            if part.marked:
+                first = ' id="first"' if count == 0 else ""
+                out.append(f"<mark{first}>{part.text}</mark>")
+                count += 1
+            else:
+                out.append(part.text)
+    return "".join(out), count

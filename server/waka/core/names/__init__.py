@@ -2,6 +2,7 @@
 
 from .compose import Composed, Lack, Missing, Segment, compose
 from .extension import split_extension
+from .on_disk import readable, to_bytes, to_text
 from .parse import Parsed, Stop, parse
 from .pattern import Pattern, PatternError, Style
 from .portable import Finding, check_name, mend_name, name_key, numbered
@@ -45,5 +46,8 @@ __all__ = [
     "name_key",
     "numbered",
     "parse",
+    "readable",
     "split_extension",
+    "to_bytes",
+    "to_text",
 ]

@@ -71,6 +71,31 @@ def parse(pattern: Pattern, stem: str, parties: Parties) -> Parsed | Stop:
     return _proved(pattern, stem, whole, parties)
 
 
+def split_known(pattern: Pattern, stem: str) -> tuple[Segment, ...] | None:
+    """Cut *stem*, which is on record as one that ``parse`` accepts, into the segments that it found there.
+
+    Much quicker than ``parse``, for lists: nothing is read or proved again. None where *stem* does not
+    even have the pattern's form.
+    """
+    compiled = _compile(pattern)
+    found = compiled.regex.fullmatch(stem)
+    if found is None:
+        return None
+    out: list[Segment] = []
+    at = 0
+    for group, slot in compiled.slots.items():
+        start, end = found.span(group)
+        if start < 0:
+            continue
+        if start > at:
+            out.append(Segment(stem[at:start], None))
+        out.append(Segment(stem[start:end], slot.field))
+        at = end
+    if at < len(stem):
+        out.append(Segment(stem[at:], None))
+    return tuple(out)
+
+
 def _proved(pattern: Pattern, stem: str, fields: dict[str, FieldValue], parties: Parties) -> Parsed | Stop:
     again = compose(pattern, fields, parties)
     if isinstance(again, Missing):

@@ -76,6 +76,10 @@ class Pattern:
     parts: tuple[Literal | Slot, ...]
     style: Style
 
+    def __hash__(self) -> int:
+        # the text tells patterns apart well enough, and is hashed for every name that is read
+        return hash(self.text)
+
     @property
     def slots(self) -> tuple[Slot, ...]:
         return tuple(part for part in self.parts if isinstance(part, Slot))

@@ -7,8 +7,9 @@ definitions 3.282 (portable file name character set), Unicode UAX #15 (normal fo
 
 from __future__ import annotations
 
+import re
 import unicodedata
-from collections.abc import Collection
+from collections.abc import Callable, Collection
 from dataclasses import dataclass
 
 from .extension import split_extension
@@ -21,6 +22,9 @@ RESERVED = frozenset(
     ["con", "prn", "aux", "nul", "conin$", "conout$"]
     + [f"{port}{digit}" for port in ("com", "lpt") for digit in "123456789¹²³"]
 )
+
+
+_PLAIN = re.compile(r"[A-Za-z0-9_][A-Za-z0-9_,()+ .-]*[A-Za-z0-9_)]")
 
 
 @dataclass(frozen=True, slots=True)
@@ -49,6 +53,8 @@ def check_name(name: str, *, neighbours: Collection[str] = (), parent_length: in
 
 def _own_faults(name: str) -> list[tuple[str, str]]:
     faults: list[tuple[str, str]] = []
+    if _PLAIN.fullmatch(name) and name.partition(".")[0].strip().lower() not in RESERVED:
+        return faults  # what most names are; each of the questions below costs more than this one
     if not name:
         return [("empty", "The name is empty")]
     refused = sorted({c for c in name if c in FORBIDDEN})
@@ -116,12 +122,17 @@ def _neighbour_faults(name: str, neighbours: Collection[str]) -> list[Finding]:
 def numbered(name: str, neighbours: Collection[str]) -> str:
     """Return *name* with the first free number behind its stem: ``report-2.pdf``."""
     keys = {name_key(n) for n in neighbours}
+    return numbered_where(name, lambda candidate: name_key(candidate) in keys)
+
+
+def numbered_where(name: str, is_taken: Callable[[str], bool]) -> str:
+    """Return *name* with the first number behind its stem that is not taken."""
     stem, extension = split_extension(name)
     number = 2
     while True:
         tail = f"-{number}{extension}"
         candidate = _cut_to_bytes(stem, MAX_NAME_BYTES - len(tail.encode())) + tail
-        if name_key(candidate) not in keys:
+        if not is_taken(candidate):
             return candidate
         number += 1
 

@@ -2,9 +2,9 @@
 
 from __future__ import annotations
 
-from .compose import Composed, Segment
+from .compose import Segment
 from .extension import split_extension
-from .parse import Parsed, parse
+from .parse import Parsed, parse, split_known
 from .pattern import Pattern
 from .values import Parties
 
@@ -21,8 +21,13 @@ def segments_of(name: str, pattern: Pattern, parties: Parties) -> tuple[Segment,
     return with_extension(parsed.segments, extension)
 
 
-def composed_segments(composed: Composed, extension: str) -> tuple[Segment, ...]:
-    return with_extension(composed.segments, extension)
+def segments_of_known(name: str, pattern: Pattern, *, conforms: bool) -> tuple[Segment, ...]:
+    """Return *name* in parts, believing the record whether it conforms; adjoining separators are one part."""
+    stem, extension = split_extension(name)
+    known = split_known(pattern, stem) if conforms else None
+    if known is None:
+        return tuple(Segment(t, p) for t, p in ((stem, ODD), (extension, REST)) if t)
+    return with_extension(known, extension)
 
 
 def with_extension(segments: tuple[Segment, ...], extension: str) -> tuple[Segment, ...]:

@@ -9,12 +9,13 @@ returning id
 
 -- name: one
 -- A document by number, where this person may see the folder it is in or the point it came in by.
-select d.id, d.state, d.folder_id, case when d.state = 'filed' then folder_path(d.folder_id) end as folder_path,
+select d.id, d.state, d.folder_id, case when d.folder_id is not null then folder_path(d.folder_id) end as folder_path,
        d.name, d.conforms, d.size, d.sha256, d.modified_ns, d.kind, p.name as who, p.short as who_short,
        d."when", d.what, d.reference, d.amount, d.added_at, d.changed_at, c.initials as changed_by,
        a.path as arrival_path, a.slip, ap.id as arrival_point_id, ap.name as arrival_point,
        t.media_type, t.extension as fitting_extension, t.pages, t.trouble, t.read_at is not null as was_read,
-       coalesce(s."right", 'filer') as "right"
+       d.note, ad.initials as added_by, d.placed_at, d.merged_into, b.binned_at, bp.initials as binned_by,
+       b.reason as bin_reason, b.path as bin_path, coalesce(s."right", 'filer') as "right"
 from document d
 left join folder f on f.id = d.folder_id
 left join sight s on s.access_id = f.access_id and s.person_id = %(person)s
@@ -24,8 +25,11 @@ left join arrival_point_sight aps on aps.arrival_point_id = ap.id and aps.person
 left join party p on p.id = d.party_id
 left join person c on c.id = d.changed_by
 left join content t on t.sha256 = d.sha256
+left join person ad on ad.id = d.added_by
+left join binned b on b.document_id = d.id
+left join person bp on bp.id = b.binned_by
 where d.id = %(number)s
-  and (d.state = 'filed' and s.person_id is not null or d.state = 'waiting' and aps.person_id is not null)
+  and (d.state = 'filed' and s.person_id is not null or d.state = 'binned' and s."right" in ('filer', 'keeper') or d.state = 'waiting' and aps.person_id is not null)
 
 -- name: text
 select text from content where sha256 = %(sha256)s
@@ -71,8 +75,39 @@ select exists (select from document where folder_id = %(folder)s and name = %(na
 update document set state = 'filed', folder_id = %(folder)s, name = %(name)s, name_key = %(name_key)s,
     conforms = %(conforms)s, inode = %(inode)s, modified_ns = %(modified_ns)s, kind = %(kind)s,
     party_id = %(party)s, "when" = %(when)s, what = %(what)s, reference = %(reference)s,
-    amount = %(amount)s, changed_at = now(), changed_by = %(person)s
+    amount = %(amount)s, changed_at = now(), changed_by = %(person)s, placed_at = now(), placed_by = %(person)s
 where id = %(number)s
+
+-- name: place
+update document set state = 'filed', folder_id = %(folder)s, name = %(name)s, name_key = %(name_key)s,
+    conforms = %(conforms)s, inode = %(inode)s, modified_ns = %(modified_ns)s, kind = %(kind)s,
+    party_id = %(party)s, "when" = %(when)s, what = %(what)s, reference = %(reference)s,
+    amount = %(amount)s, changed_at = now(), changed_by = %(person)s,
+    placed_at = case when folder_id is distinct from %(folder)s or state <> 'filed' then now() else placed_at end,
+    placed_by = case when folder_id is distinct from %(folder)s or state <> 'filed' then %(person)s else placed_by end
+where id = %(number)s
+
+-- name: copy_words
+with tags as (insert into document_tag (document_id, tag_id, put_on_by, put_on_at)
+              select %(number)s, tag_id, put_on_by, put_on_at from document_tag where document_id = %(source)s)
+update document set note = (select note from document where id = %(source)s) where id = %(number)s
+
+-- name: bin_row
+insert into binned (document_id, path, binned_by, reason) values (%(number)s, %(path)s, %(person)s, %(reason)s)
+
+-- name: bin
+-- Out of its folder, whose grants still say who may know of it.
+update document set state = 'binned', changed_at = now(), changed_by = %(person)s where id = %(number)s
+
+-- name: unbin_row
+delete from binned where document_id = %(number)s
+
+-- name: set_note
+update document set note = %(note)s, changed_at = now(), changed_by = %(person)s where id = %(number)s
+
+-- name: opened
+insert into opened (person_id, document_id) values (%(person)s, %(number)s)
+on conflict (person_id, document_id) do update set at = now()
 
 -- name: unfile
 -- The record of a document that is back on the desk; its fields go back to the slip.
@@ -84,6 +119,11 @@ where id = %(number)s
 -- name: gone
 update document set state = 'gone', folder_id = null, changed_at = now() where id = %(number)s
 
+-- name: hold
+-- Hold a document's row first, by itself: a question that joins and waits would see the row as it is afterwards,
+-- but its folder as it was before, and find nothing.
+select from document where id = %(number)s for update
+
 -- name: lock_waiting
 -- An arrival, held until the transaction ends, with what is needed to move it.
 select d.id, d.name, d.size, d.sha256, d.inode, d.modified_ns, a.path, a.slip, a.arrival_point_id,
@@ -93,8 +133,22 @@ join arrival a on a.document_id = d.id
 join arrival_point ap on ap.id = a.arrival_point_id
 join arrival_point_sight aps on aps.arrival_point_id = a.arrival_point_id and aps.person_id = %(person)s
 where d.id = %(number)s and d.state = 'waiting'
-for update of d
 
 -- name: lock_filed
-select d.id, d.folder_id, d.name, d.size, d.sha256, d.inode, d.modified_ns, folder_path(d.folder_id) as folder_path
-from document d where d.id = %(number)s and d.state = 'filed' for update of d
+-- A filed document, where this person may see it, held until the transaction ends.
+select d.id, d.folder_id, d.name, d.size, d.sha256, d.inode, d.modified_ns, folder_path(d.folder_id) as folder_path,
+       d.conforms, s."right", f.access_id, d.kind, d.party_id as party, d."when", d.what, d.reference, d.amount
+from document d
+join folder f on f.id = d.folder_id
+join sight s on s.access_id = f.access_id and s.person_id = %(person)s
+where d.id = %(number)s and d.state = 'filed'
+
+-- name: lock_binned
+select d.id, d.folder_id, d.name, d.size, d.sha256, d.inode, d.modified_ns, folder_path(d.folder_id) as folder_path,
+       d.conforms, s."right", f.access_id, d.kind, d.party_id as party, d."when", d.what, d.reference, d.amount,
+       b.path as bin_path, f.removed_at is null as folder_is_there
+from document d
+join binned b on b.document_id = d.id
+join folder f on f.id = d.folder_id
+join sight s on s.access_id = f.access_id and s.person_id = %(person)s
+where d.id = %(number)s and d.state = 'binned'

@@ -1,7 +1,7 @@
 -- name: add
-insert into logbook (person_id, action, document_id, list_id, from_path, to_path, from_folder_id,
+insert into logbook (person_id, action, document_id, folder_id, list_id, from_path, to_path, from_folder_id,
                      to_folder_id, arrival_point_id, reason)
-values (%(person)s, %(action)s, %(number)s, %(list)s, %(from_path)s, %(to_path)s, %(from_folder)s,
+values (%(person)s, %(action)s, %(number)s, %(folder)s, %(list)s, %(from_path)s, %(to_path)s, %(from_folder)s,
         %(to_folder)s, %(point)s, %(reason)s)
 
 -- name: entries
@@ -9,19 +9,26 @@ values (%(person)s, %(action)s, %(number)s, %(list)s, %(from_path)s, %(to_path)s
 select l.id, l.at, l.action, pe.name as person, pe.initials, l.document_id, l.list_id, l.from_path, l.to_path,
        l.reason,
        case when nowf.person_id is not null or nowa.person_id is not null then d.name end as now_name, d.state as now_state,
-       (l.action = 'filed' and cl.undone_by is null and cl.state = 'done' and d.state = 'filed'
-        and rt."right" in ('filer', 'keeper')
-        and not exists (select from logbook later where later.document_id = l.document_id and later.id > l.id
+       (l.list_id is not null and cl.undone_by is null and cl.origin <> 'undo' and cl.state <> 'running'
+        and l.action not in ('put_back', 'gone')
+        and (l.document_id is null or d.state in ('filed', 'binned'))
+        and (l.document_id is not null or sf.removed_at is null)
+        and coalesce(rt."right", sr."right") in ('filer', 'keeper')
+        and not exists (select from logbook later where later.id > l.id
+                        and (later.document_id = l.document_id or l.document_id is null and later.folder_id = l.folder_id)
+                        and later.list_id is distinct from l.list_id
                         -- an undo that was interrupted changed nothing, and may be tried again
                         and later.action <> 'put_back'))
-        as undoable
+        as undoable,
+       l.folder_id, cl.title
 from logbook l
 left join person pe on pe.id = l.person_id
 left join document d on d.id = l.document_id
 left join change_list cl on cl.id = l.list_id
-left join folder tf on tf.id = l.to_folder_id
-left join sight rt on rt.access_id = tf.access_id and rt.person_id = %(person)s
+left join folder sf on sf.id = l.folder_id
+left join sight sr on sr.access_id = sf.access_id and sr.person_id = %(person)s
 left join folder df on df.id = d.folder_id
+left join sight rt on rt.access_id = df.access_id and rt.person_id = %(person)s
 left join sight nowf on nowf.access_id = df.access_id and nowf.person_id = %(person)s
 left join arrival da on da.document_id = d.id
 left join arrival_point_sight nowa on nowa.arrival_point_id = da.arrival_point_id and nowa.person_id = %(person)s
@@ -35,6 +42,8 @@ where (l.from_folder_id is null or exists (select from folder f join sight s on 
   and (%(before)s::bigint is null or l.id < %(before)s)
   and (%(number)s::bigint is null or l.document_id = %(number)s)
   and (not %(mine)s or l.person_id = %(person)s)
+  and (not %(others)s or l.person_id is distinct from %(person)s)
+  and (%(folder)s::bigint is null or l.folder_id = %(folder)s)
   and (not %(quiet)s or l.action not in ('arrived', 'taken_in'))
 order by l.id desc limit %(limit)s
 
@@ -50,3 +59,9 @@ left join arrival_point_sight aps on aps.arrival_point_id = a.arrival_point_id a
 where (l.from_path = %(path)s or l.to_path = %(path)s)
   and (s.person_id is not null or aps.person_id is not null)
 order by l.document_id, l.id desc
+
+-- name: last_own_list
+-- What this person did last and has not undone.
+select max(l.list_id) from logbook l join change_list cl on cl.id = l.list_id
+where l.person_id = %(person)s and cl.person_id = %(person)s and cl.undone_by is null and cl.origin <> 'undo'
+  and cl.state <> 'running' and l.action not in ('put_back', 'gone') and l.id > (select max(id) - 5000 from logbook)

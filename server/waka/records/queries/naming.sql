@@ -1,3 +1,10 @@
+-- name: stamp
+-- Another text whenever a pattern, a party, a spelling or a kind is another.
+select md5(concat((select string_agg(p::text, '|' order by p.id) from name_pattern p),
+                  (select string_agg(p::text, '|' order by p.id) from party p),
+                  (select string_agg(s::text, '|' order by s.spelling_key) from party_spelling s),
+                  (select string_agg(k::text, '|' order by k.code) from kind k)))
+
 -- name: pattern
 select text, joiner, letter_case, transliterate, longest from name_pattern order by id desc limit 1
 
@@ -9,9 +16,6 @@ from party p left join party_spelling s on s.party_id = p.id group by p.id order
 -- name: add_party
 insert into party (name, name_key, short) values (%(name)s, %(name_key)s, %(short)s)
 on conflict (name_key) do update set short = coalesce(party.short, excluded.short) returning id
-
--- name: short_taken_by
-select name from party where short = %(short)s
 
 -- name: add_spelling
 insert into party_spelling (spelling_key, spelling, party_id)

@@ -1,7 +1,7 @@
 -- name: by_login
 -- The person who may sign in with this name; nobody who was switched off.
 select id, login, name, initials, password_hash, administrator from person
-where lower(login) = lower(%(login)s) and ended_at is null
+where lower(login) = lower(%(login)s) and ended_at is null and password_hash is not null
 
 -- name: add
 insert into person (login, name, initials, password_hash, administrator)
@@ -34,13 +34,19 @@ insert into sign_in_failure (login, address) values (%(login)s, %(address)s)
 delete from sign_in_failure where (lower(login) = lower(%(login)s) and address = %(address)s)
    or at < now() - interval '1 day'
 
--- name: grant
-insert into sight (access_id, person_id, "right") values (%(access)s, %(person)s, %(right)s)
-on conflict (person_id, access_id) do update set "right" = excluded."right"
+-- name: add_invitation
+insert into invitation (token_hash, person_id, invited_by) values (%(token_hash)s, %(person)s, %(by)s)
+on conflict (person_id) do update set token_hash = excluded.token_hash, invited_by = excluded.invited_by,
+    created_at = now(), expires_at = now() + interval '14 days'
 
--- name: grant_arrival_point
-insert into arrival_point_sight (arrival_point_id, person_id) values (%(point)s, %(person)s)
-on conflict do nothing
+-- name: invited
+select p.id, p.login from invitation i join person p on p.id = i.person_id and p.ended_at is null
+where i.token_hash = %(token_hash)s and i.expires_at > now()
+
+-- name: set_password
+with ended as (delete from session where person_id = %(person)s),
+     used as (delete from invitation where person_id = %(person)s)
+update person set password_hash = %(password_hash)s where id = %(person)s
 
 -- name: filers
 -- Everybody who may file somewhere, and so sees what arrives.
@@ -49,10 +55,8 @@ select distinct person_id as id from sight where "right" in ('filer', 'keeper')
 -- name: may_file_anywhere
 select exists (select from sight where person_id = %(person)s and "right" in ('filer', 'keeper'))
 
--- name: grant_all_arrival_points
-insert into arrival_point_sight (arrival_point_id, person_id) select id, %(person)s from arrival_point
-on conflict do nothing
-
 -- name: revoke_all
-with folders as (delete from sight where person_id = %(person)s)
+with grants as (delete from folder_grant where person_id = %(person)s),
+     points as (delete from arrival_point_grant where person_id = %(person)s),
+     folders as (delete from sight where person_id = %(person)s)
 delete from arrival_point_sight where person_id = %(person)s

@@ -1,7 +1,9 @@
 -- name: source
 -- What the search words of some filed documents are made of.
 select d.id, d.name, coalesce(p.name, '') || ' ' || coalesce(p.short, '') || ' ' || coalesce(d.what, '')
-       || ' ' || coalesce(d.reference, '') || ' ' || coalesce(k.label, '') as fields,
+       || ' ' || coalesce(d.reference, '') || ' ' || coalesce(k.label, '') || ' ' || coalesce(d.note, '')
+       || ' ' || coalesce((select string_agg(tag.name, ' ') from document_tag dt join tag on tag.id = dt.tag_id
+                           where dt.document_id = d.id), '') as fields,
        coalesce(t.text, '') as text
 from document d
 left join party p on p.id = d.party_id left join kind k on k.code = d.kind
@@ -26,14 +28,21 @@ hit as (
     from document_search ds
     where {every}
 )
+, best as materialized (
+    -- ranked and cut before paths and texts are fetched: those of the best only
+    select d.id, hit.in_name::float8 * 2
+           + ts_rank(array[0.1, 0.3, 0.6, 1.0]::real[], hit.words, %(query)s::tsquery) as rank
+    from hit
+    join document d on d.id = hit.document_id and d.state = 'filed'
+    join folder f on f.id = d.folder_id
+    join sight s on s.access_id = f.access_id and s.person_id = %(person)s
+    order by rank desc, d."when" desc nulls last, d.id desc
+    limit %(limit)s
+)
 select d.id, d.name, d.conforms, d.folder_id, folder_path(d.folder_id) as folder_path, p.name as who, d."when",
-       d.kind, d.what, d.reference, d.amount, d.size, d.changed_at, left(t.text, 300000) as text,
-       hit.in_name::float8 * 2 + ts_rank(array[0.1, 0.3, 0.6, 1.0]::real[], hit.words, %(query)s::tsquery) as rank
-from hit
-join document d on d.id = hit.document_id and d.state = 'filed'
-join folder f on f.id = d.folder_id
-join sight s on s.access_id = f.access_id and s.person_id = %(person)s
+       d.kind, d.what, d.reference, d.amount, d.size, d.changed_at, left(t.text, 300000) as text, best.rank
+from best
+join document d on d.id = best.id
 left join party p on p.id = d.party_id
 left join content t on t.sha256 = d.sha256
-order by rank desc, d."when" desc nulls last, d.id desc
-limit %(limit)s
+order by best.rank desc, d."when" desc nulls last, d.id desc

@@ -1,0 +1,269 @@
+import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
+import { useCallback, useRef, useState } from 'react'
+import { useNavigate, useParams } from 'react-router'
+import { api, listFileUrl, told, type ChangeList, type Schemas, type Step } from '../shared/api/client'
+import { changeListQuery, isMoving, type StepFilter } from '../shared/api/queries'
+import { clock, number, plural, size } from '../shared/format'
+import { KeyBar, type KeyHint } from '../shared/KeyBar'
+import { KeyOverview } from '../shared/KeyOverview'
+import { useKeys } from '../shared/keys'
+import { ProblemNote } from '../shared/ProblemNote'
+import { BeforeAfter } from './BeforeAfter'
+import { Facets } from './Facets'
+import { Decide } from './Decide'
+import { Stages } from './Stages'
+import { StepRows } from './StepRows'
+import { findingOf, standing, timeLeft } from './words'
+
+const HINTS: KeyHint[] = [
+  { keys: '↑ ↓', does: 'step' },
+  { keys: 'Space', does: 'tick' },
+  { keys: 'Y', does: 'try' },
+  { keys: 'R', does: 'run, go on' },
+  { keys: 'P', does: 'pause' },
+  { keys: '#', does: 'jump to a step' },
+  { keys: '?', does: 'all keys' },
+]
+const MORE: KeyHint[] = [
+  { keys: 'PgUp PgDn', does: 'ten steps', group: 'Looking' },
+  { keys: 'Home End', does: 'first, last', group: 'Looking' },
+  { keys: 'O', does: 'proof', group: 'After' },
+  { keys: 'U', does: 'undo it', group: 'After' },
+]
+const ALL: StepFilter = { finding: '', state: '', act: '' }
+
+/** One change list: what it comes to, step by step; to be mended, tried, run, proved and undone. */
+export function ListView() {
+  const id = Number(useParams().list)
+  const queries = useQueryClient()
+  const navigate = useNavigate()
+  const query = useQuery(changeListQuery(id))
+  const [filter, setFilter] = useState<StepFilter>(ALL)
+  const [cursor, setCursor] = useState(0)
+  const [total, setTotal] = useState(0)
+  const [ticked, setTicked] = useState<ReadonlySet<number>>(new Set())
+  const [keysShown, setKeysShown] = useState(false)
+  const [current, setCurrent] = useState<Step | undefined>()
+  const jump = useRef<HTMLInputElement>(null)
+  const took = (list: ChangeList) => {
+    queries.setQueryData(changeListQuery(id).queryKey, list)
+    void queries.invalidateQueries({ queryKey: ['lists'] })
+  }
+  const path = { params: { path: { list_id: id } } }
+  const run = useMutation({ mutationFn: (what: { only: number[] | null; first: number | null }) => told(api.POST('/api/lists/{list_id}/run', { ...path, body: what })), onSuccess: took })
+  const rest = useMutation({ mutationFn: (wish: 'pause' | 'cancel') => told(wish === 'pause' ? api.POST('/api/lists/{list_id}/pause', path) : api.POST('/api/lists/{list_id}/cancel', path)), onSuccess: took })
+  const check = useMutation({ mutationFn: () => told(api.POST('/api/lists/{list_id}/check', path)), onSuccess: took })
+  const leave = useMutation({ mutationFn: () => told(api.POST('/api/lists/{list_id}/leave-failed', path)), onSuccess: took })
+  const choose = useMutation({ mutationFn: (body: Partial<Schemas['Choices']>) => told(api.PATCH('/api/lists/{list_id}', { ...path, body: { collision: null, on_failure: null, remove_empty: null, title: null, ...body } })), onSuccess: took })
+  const mend = useMutation({
+    mutationFn: (body: Schemas['Mend']) => told(api.POST('/api/lists/{list_id}/mend', { ...path, body })),
+    onSuccess: (list) => {
+      took(list)
+      setFilter(ALL)
+      setTicked(new Set())
+    },
+  })
+  const undo = useMutation({
+    mutationFn: () => told(api.POST('/api/lists/{list_id}/undo', { ...path, body: { positions: null } })),
+    onSuccess: (made) => void navigate(`/changes/${String(made.id)}`),
+  })
+  const discard = useMutation({
+    mutationFn: () => told(api.DELETE('/api/lists/{list_id}', path)),
+    onSuccess: () => {
+      void queries.invalidateQueries({ queryKey: ['lists'] })
+      void navigate('/changes')
+    },
+  })
+  const list = query.data
+  const onCursor = useCallback((at: number, step: Step | undefined) => {
+    setCursor(at)
+    setCurrent(step)
+  }, [])
+  const tick = (position: number) => {
+    const next = new Set(ticked)
+    if (!next.delete(position)) next.add(position)
+    setTicked(next)
+  }
+  const go = (by: number) => setCursor(Math.max(0, Math.min(total - 1, cursor + by)))
+  const canStart = list !== undefined && !isMoving(list) && (list.can_run || ['paused', 'failed', 'cancelled'].includes(list.state))
+  const start = () => canStart && run.mutate({ only: null, first: null })
+  const attempt = () => canStart && run.mutate(ticked.size > 0 ? { only: [...ticked], first: null } : { only: null, first: 3 })
+  useKeys({
+    ArrowDown: () => go(1),
+    ArrowUp: () => go(-1),
+    PageDown: () => go(10),
+    PageUp: () => go(-10),
+    Home: () => go(-total),
+    End: () => go(total),
+    ' ': () => current && tick(current.position),
+    y: attempt,
+    r: start,
+    p: () => list?.state === 'running' && rest.mutate('pause'),
+    '#': () => jump.current?.focus(),
+    o: () => void navigate(`/changes/${String(id)}/proof`),
+    u: () => list && list.steps_done > 0 && !isMoving(list) && undo.mutate(),
+    '?': () => setKeysShown(true),
+  })
+  if (query.error) {
+    return (
+      <div className="notice wide">
+        <h1 className="unseen">Changes</h1>
+        <ProblemNote error={query.error} />
+      </div>
+    )
+  }
+  if (!list) return <div className="opening" />
+  const error = run.error ?? rest.error ?? check.error ?? choose.error ?? mend.error ?? undo.error ?? discard.error ?? leave.error
+  const stamp = [list.checked_at, list.state, list.is_being_checked, list.state === 'running' ? Math.floor((list.steps_done * 25) / Math.max(25, list.steps)) : list.steps_done].join('|')
+  return (
+    <>
+      <h1 className="unseen">Changes</h1>
+      <div className="changelist">
+        <header className="listtop">
+          <div>
+            <p className="listtitle">
+              <b>{list.title}</b> <span className="soft">· {clock(list.created_at)} · {standing(list)}</span>
+            </p>
+            <Stages list={list} />
+          </div>
+          <div className="listacts">
+            {list.state === 'running' || list.state === 'queued' ? (
+              <>
+                <button type="button" className="btn quiet" onClick={() => rest.mutate('pause')}>
+                  Pause <kbd>P</kbd>
+                </button>
+                <button type="button" className="btn quiet" onClick={() => rest.mutate('cancel')}>
+                  Cancel
+                </button>
+              </>
+            ) : (
+              <>
+                {canStart && (
+                  <button type="button" className="btn quiet" onClick={attempt} disabled={run.isPending}>
+                    {ticked.size > 0 ? `Try the ${number(ticked.size)} ticked` : list.steps_done > 0 ? 'Try 3 more' : 'Try the first 3'} <kbd>Y</kbd>
+                  </button>
+                )}
+                {list.state !== 'done' && (
+                  <button type="button" className="btn" onClick={start} disabled={!canStart || run.isPending}>
+                    {list.steps_done > 0 ? `Go on with ${number(list.steps - list.steps_done)}` : `Run ${number(list.steps)}`} <kbd>R</kbd>
+                  </button>
+                )}
+                {list.steps_done > 0 && (
+                  <>
+                    <button type="button" className="btn quiet" onClick={() => void navigate(`/changes/${String(id)}/proof`)}>
+                      Proof <kbd>O</kbd>
+                    </button>
+                    {list.undone_by === null && (
+                      <button type="button" className="btn quiet" onClick={() => undo.mutate()} disabled={undo.isPending}>
+                        Undo <kbd>U</kbd>
+                      </button>
+                    )}
+                  </>
+                )}
+              </>
+            )}
+          </div>
+          {(list.state === 'running' || list.state === 'queued') && <Progress list={list} />}
+          {list.trouble && list.state !== 'queued' && (
+            <div className="problem" role="alert">
+              <b>{list.trouble}</b>
+              <span>
+                {plural(list.steps_done, 'step')} are done and stay so; the others have not moved. Put right what is wrong and go on, or{' '}
+                <button type="button" className="link" onClick={() => leave.mutate()}>
+                  leave what failed where it is
+                </button>
+                .
+              </span>
+            </div>
+          )}
+          {error && <ProblemNote error={error} />}
+        </header>
+        <div className="listpane">
+          <Facets list={list} filter={filter} onFilter={(next) => { setFilter(next); setCursor(0) }} />
+          <Choices list={list} onChoose={(body) => choose.mutate(body)} onDiscard={() => discard.mutate()} onCheck={() => check.mutate()} />
+        </div>
+        <section className="stepsbox" aria-label="Steps of the list">
+          <StepRows list={id} filter={filter} stamp={stamp} cursor={cursor} ticked={ticked} onCursor={onCursor} onTick={tick} onTotal={setTotal} />
+          {filter.finding !== '' && findingOf(filter.finding).blocks && list.state === 'checked' && (
+            <Decide finding={filter.finding} current={current} ticked={ticked} count={list.summary.findings[filter.finding] ?? 0} onMend={(body) => mend.mutate(body)} />
+          )}
+        </section>
+        <BeforeAfter list={list} onRemoveEmpty={(remove_empty) => choose.mutate({ remove_empty })} />
+      </div>
+      <KeyBar hints={HINTS}>
+        <form
+          className="jump"
+          onSubmit={(event) => {
+            event.preventDefault()
+            const at = Number(jump.current?.value)
+            if (at >= 1) setCursor(Math.min(total, Math.floor(at)) - 1)
+            jump.current?.blur()
+          }}
+        >
+          <label>
+            step <input ref={jump} inputMode="numeric" size={6} aria-label="Jump to step" /> of {number(total)}
+          </label>
+        </form>{' '}
+        <a href={listFileUrl(id, 'steps.csv')}>CSV</a> · <a href={listFileUrl(id, 'steps.xlsx')}>XLSX</a>
+      </KeyBar>
+      <KeyOverview place="Changes" hints={[...HINTS, ...MORE]} open={keysShown} onClose={() => setKeysShown(false)} />
+    </>
+  )
+}
+
+/** How far a list is: by steps and by bytes, its rate, the time left, the file at hand. */
+function Progress({ list }: { list: ChangeList }) {
+  const share = list.steps === 0 ? 0 : list.steps_done / list.steps
+  const rate = list.seconds > 0 ? Math.round(list.steps_done / list.seconds) : 0
+  return (
+    <div className="progress" role="status" aria-label="Progress">
+      <div className="track">
+        <i style={{ width: `${(share * 100).toFixed(1)}%` }} />
+      </div>
+      <span>
+        {number(list.steps_done)} of {number(list.steps)} · {size(list.bytes_done)} of {size(list.bytes)}
+        {rate > 0 && ` · ${number(rate)} a second`} {timeLeft(list) && `· ${timeLeft(list)}`}
+      </span>
+      <code>{list.state === 'queued' ? (list.trouble ?? 'waits for its turn') : (list.at_hand ?? '')}</code>
+    </div>
+  )
+}
+
+/** What holds for the whole list. */
+function Choices({ list, onChoose, onDiscard, onCheck }: { list: ChangeList; onChoose: (body: Partial<Schemas['Choices']>) => void; onDiscard: () => void; onCheck: () => void }) {
+  if (isMoving(list) || list.state === 'done') return null
+  const begun = list.begun_at !== null
+  return (
+    <div className="listchoices">
+      {!begun && (
+        <label>
+          Where a name is taken
+          <select value={list.collision} onChange={(event) => onChoose({ collision: event.target.value as ChangeList['collision'] })}>
+            <option value="ask">ask</option>
+            <option value="wait">leave it where it is</option>
+            <option value="beside">file beside, numbered</option>
+            <option value="same">skip the very same, ask for others</option>
+          </select>
+        </label>
+      )}
+      <label>
+        Where a step fails
+        <select value={list.on_failure} onChange={(event) => onChoose({ on_failure: event.target.value as ChangeList['on_failure'] })}>
+          <option value="stop">stop</option>
+          <option value="aside">set it aside and go on</option>
+        </select>
+      </label>
+      {!begun && (
+        <p>
+          <button type="button" className="link" onClick={onCheck}>
+            check again
+          </button>{' '}
+          ·{' '}
+          <button type="button" className="link" onClick={onDiscard}>
+            throw away
+          </button>
+        </p>
+      )}
+    </div>
+  )
+}

@@ -1,0 +1,156 @@
+import { useQueries } from '@tanstack/react-query'
+import { useVirtualizer } from '@tanstack/react-virtual'
+import { useEffect, useRef } from 'react'
+import type { Step } from '../shared/api/client'
+import { STEP_PAGE, stepsQuery, type StepFilter } from '../shared/api/queries'
+import { number } from '../shared/format'
+import { PathLine, stopsOf, type Stop } from '../shared/PathLine'
+import { ProblemNote } from '../shared/ProblemNote'
+import { SegmentedName } from '../shared/SegmentedName'
+import { differing, findingOf, STEP_STATES } from './words'
+
+interface Props {
+  list: number
+  filter: StepFilter
+  stamp: string // changes when the steps may have
+  cursor: number
+  ticked: ReadonlySet<number>
+  onCursor: (at: number, step: Step | undefined) => void
+  onTick: (position: number) => void
+  onTotal: (total: number) => void
+}
+
+/** The steps as a list of any length: only those in sight are made, only their pages are fetched. */
+export function StepRows({ list, filter, stamp, cursor, ticked, onCursor, onTick, onTotal }: Props) {
+  const box = useRef<HTMLDivElement>(null)
+  const first = useQueries({ queries: [stepsQuery(list, filter, 0, stamp)] })[0]
+  const total = first.data?.total ?? 0
+  // the library's own object changes inside; it is read anew in every render on purpose
+  // eslint-disable-next-line react-hooks/incompatible-library
+  const rows = useVirtualizer({ count: total, getScrollElement: () => box.current, estimateSize: () => 62, overscan: 6 })
+  const shown = rows.getVirtualItems()
+  const wanted = [...new Set([0, ...shown.map((row) => Math.floor(row.index / STEP_PAGE))])]
+  const pages = useQueries({ queries: wanted.map((page) => stepsQuery(list, filter, page, stamp)) })
+  const steps = new Map<number, Step>()
+  pages.forEach((page, at) => page.data?.steps.forEach((step, index) => steps.set((wanted[at] ?? 0) * STEP_PAGE + index, step)))
+  useEffect(() => onTotal(total), [total, onTotal])
+  useEffect(() => {
+    if (cursor >= 0 && cursor < total) rows.scrollToIndex(cursor)
+    // follows the cursor, not every measurement
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+  }, [cursor, total])
+  const current = steps.get(cursor)
+  useEffect(() => onCursor(cursor, current), [cursor, current, onCursor])
+  const error = pages.find((page) => page.error)?.error
+  return (
+    <div className="steps" ref={box} tabIndex={0} role="grid" aria-label="Steps" aria-rowcount={total}>
+      {error && <ProblemNote error={error} />}
+      <div style={{ height: rows.getTotalSize(), position: 'relative' }} role="rowgroup">
+        {shown.map((row) => {
+          const step = steps.get(row.index)
+          return (
+            <div
+              key={row.key}
+              ref={rows.measureElement}
+              data-index={row.index}
+              role="row"
+              aria-rowindex={row.index + 1}
+              aria-selected={row.index === cursor}
+              className={['step', row.index === cursor ? 'on' : '', step ? tone(step) : ''].join(' ')}
+              style={{ transform: `translateY(${String(row.start)}px)` }}
+              onClick={() => onCursor(row.index, step)}
+            >
+              {step ? (
+                <StepRow step={step} isTicked={ticked.has(step.position)} onTick={() => onTick(step.position)} />
+              ) : (
+                <span role="gridcell" className="soft">
+                  {number(row.index + 1)} …
+                </span>
+              )}
+            </div>
+          )
+        })}
+      </div>
+    </div>
+  )
+}
+
+const FREES = ['taken', 'twin', 'same_target', 'unusable']
+
+function tone(step: Step): string {
+  if (step.state === 'failed' || step.findings.some((finding) => findingOf(finding.code).blocks)) return 'wrong'
+  if (step.findings.some((finding) => finding.code === 'sight')) return 'seen'
+  return step.state === 'left' ? 'resting' : step.state === 'done' ? 'ran' : ''
+}
+
+function StepRow({ step, isTicked, onTick }: { step: Step; isTicked: boolean; onTick: () => void }) {
+  const [from, to] = [split(step.from_path), split(step.to_path)]
+  const renamed = from.name !== to.name && step.to_path !== ''
+  const [first, second] = differing(from.folders, to.folders)
+  const moves = step.to_path !== '' && from.folders.join('/') !== to.folders.join('/')
+  return (
+    <>
+      <span role="gridcell" className="stepno">
+        <label>
+          <input type="checkbox" checked={isTicked} onChange={onTick} aria-label={`Tick step ${String(step.position)}`} /> {number(step.position)}
+        </label>
+      </span>
+      <span role="gridcell" className="stepwhat">
+        <span className="stepnames">
+          <Name path={step.from_path || step.to_path} segments={step.from_path ? step.from_segments : step.to_segments} />
+          {renamed && step.from_path && (
+            <>
+              <span aria-label="becomes"> → </span>
+              <Name path={step.to_path} segments={step.to_segments} changed />
+            </>
+          )}
+        </span>
+        <span className="steppaths">
+          {step.from_path !== '' && <Line folders={from.folders} marks={moves ? first : []} />}
+          {step.act === 'bin' ? (
+            <b className="arrow">→ the bin</b>
+          ) : step.act === 'remove_folder' ? (
+            <b className="arrow">removed, empty</b>
+          ) : (
+            (moves || step.from_path === '') && (
+              <>
+                <span className="arrow" aria-label="to">
+                  {step.act === 'copy' ? 'copy →' : step.act === 'make_folder' ? 'made in' : '→'}
+                </span>
+                <Line folders={to.folders} marks={step.from_path === '' ? [] : second} />
+              </>
+            )
+          )}
+        </span>
+        {step.findings.map((finding) => (
+          <span key={finding.code + String(finding.other)} className={findingOf(finding.code).blocks ? 'finding bad' : 'finding wait'}>
+            {finding.message}
+            {finding.other !== null && ` (step ${number(finding.other)})`}
+            {finding.mend && <span className="soft"> · {FREES.includes(finding.code) ? `free: ${finding.mend}` : finding.mend}</span>}
+          </span>
+        ))}
+        {step.state === 'failed' && step.failure && <span className="finding bad">{step.failure}</span>}
+      </span>
+      <span role="gridcell" className="stepstate">
+        {step.state === 'proposed' && tone(step) === 'wrong' ? 'to decide' : (STEP_STATES[step.state] ?? step.state)}
+      </span>
+    </>
+  )
+}
+
+function Name({ path, segments, changed = false }: { path: string; segments: Step['from_segments']; changed?: boolean }) {
+  const name = path.slice(path.lastIndexOf('/') + 1)
+  const shown = segments.length > 0 ? <SegmentedName segments={segments} /> : <span className="name foldername">{name}</span>
+  return changed ? <span className="changed">{shown}</span> : shown
+}
+
+function Line({ folders, marks }: { folders: string[]; marks: boolean[] }) {
+  const stops = folders.length === 0 ? stopsOf('') : folders.map((text, key) => ({ text, key }))
+  const draw = (stop: Stop) => (stop.key !== undefined && marks[stop.key] ? <b className="differs">{stop.text}</b> : <>{stop.text}</>)
+  return <PathLine stops={stops} render={draw} />
+}
+
+function split(path: string): { folders: string[]; name: string } {
+  const parts = path === '' ? [] : path.split('/')
+  return { folders: parts.slice(0, -1), name: parts.at(-1) ?? '' }
+}

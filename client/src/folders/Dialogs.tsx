@@ -1,0 +1,170 @@
+import { useMutation, useQueryClient } from '@tanstack/react-query'
+import { lazy, Suspense, useState } from 'react'
+import { api, told, type OutlineEntry } from '../shared/api/client'
+import { Dialog } from '../shared/Dialog'
+import { plural } from '../shared/format'
+import { ProblemNote } from '../shared/ProblemNote'
+import { Chooser } from './Chooser'
+import { LookDialog } from './LookDialog'
+import type { Selection } from './selection'
+import { TagDialog } from './TagDialog'
+import type { useChanges } from './useChanges'
+
+const RightsDialog = lazy(() => import('./RightsDialog').then((m) => ({ default: m.RightsDialog })))
+const FieldsDialog = lazy(() => import('./FieldsDialog').then((m) => ({ default: m.FieldsDialog })))
+
+/** Which question is open over the list. */
+export type Open =
+  | { what: 'move' | 'copy' | 'restore' | 'bin' | 'go' | 'pattern' | 'new-folder' | 'rename-folder' | 'move-folder' | 'remove-folder' | 'tag-folder' }
+  | { what: 'tag'; worn: string[] }
+  | { what: 'refer' | 'fields'; number: number }
+  | { what: 'rights'; folder: number }
+
+interface Props {
+  open: Open | null
+  onClose: () => void
+  folder: OutlineEntry | null
+  folders: OutlineEntry[]
+  selection: Selection
+  changes: ReturnType<typeof useChanges>
+  onGo: (folder: number) => void
+  onPattern: (name: string) => void
+}
+
+export function Dialogs(props: Props) {
+  const { open, changes } = props
+  return (
+    <>
+      {open && (
+        <Suspense>
+          <Asked {...props} open={open} />
+        </Suspense>
+      )}
+      {changes.look && <LookDialog checked={changes.look.checked} isBusy={changes.isBusy} onClose={changes.dropLook} onRun={() => changes.look && changes.run({ ...changes.look.ask, seen: changes.look.checked.digest })} />}
+    </>
+  )
+}
+
+function Asked({ open, onClose, folder, folders, selection, changes, onGo, onPattern }: Props & { open: Open }) {
+  const queries = useQueryClient()
+  const refer = useMutation({
+    mutationFn: (to: { number: number; folder: number }) => told(api.PUT('/api/documents/{number}/references', { params: { path: { number: to.number } }, body: { folder: to.folder, shown: true } })),
+    onSuccess: () => {
+      void queries.invalidateQueries()
+      onClose()
+    },
+  })
+  const numbers = [...selection.chosen]
+  const what = plural(numbers.length, 'document')
+  const made = () => void queries.invalidateQueries({ queryKey: ['outline'] })
+  const chooser = { folders, onClose, onMade: made }
+  const run = (ask: Parameters<typeof changes.run>[0]) => {
+    onClose()
+    changes.run(ask)
+  }
+  switch (open.what) {
+    case 'move':
+      return <Chooser {...chooser} title={`Move ${what}`} verb="Move" onChoose={(to) => run({ act: 'move', documents: numbers, folder: to })} />
+    case 'copy':
+      return <Chooser {...chooser} title={`Copy ${what}`} verb="Copy" onChoose={(to) => run({ act: 'copy', documents: numbers, folder: to, beside: true })} />
+    case 'restore':
+      return <Chooser {...chooser} title={`Restore ${what}`} verb="Restore" onChoose={(to) => run({ act: 'restore', documents: numbers, folder: to })} />
+    case 'refer':
+      return (
+        <>
+          <Chooser {...chooser} title="Show it in a further folder" verb="Show there" onChoose={(to) => refer.mutate({ number: open.number, folder: to })} />
+          {refer.error && <ProblemNote error={refer.error} />}
+        </>
+      )
+    case 'go':
+      return <Chooser {...chooser} folders={folders.map((entry) => ({ ...entry, right: 'filer' }))} title="Go to a folder" verb="Go" onChoose={(to) => { onClose(); onGo(to) }} />
+    case 'move-folder':
+      return <Chooser {...chooser} title={`Move ${folder?.path ?? ''} into`} verb="Move" onChoose={(to) => run({ act: 'move_folder', folder: folder?.id ?? 0, into: to })} />
+    case 'bin':
+      return <Ask title={`Bin ${what}`} label="Why? (may stay empty)" verb="To the bin" optional onClose={onClose} onSay={(reason) => run({ act: 'bin', documents: numbers, reason })} />
+    case 'pattern':
+      return <Ask title="Choose by name" label="Part of the name, or a pattern such as 2026-0?-* or *.pdf" verb="Choose" onClose={onClose} onSay={(name) => { onClose(); onPattern(name) }} />
+    case 'new-folder':
+      return <NewFolder folder={folder} onClose={onClose} onSay={(name, isPrivate) => run({ act: 'make_folder', folder: folder?.id ?? 0, name, private: isPrivate })} />
+    case 'rename-folder':
+      return <Ask title={`Rename ${folder?.path ?? ''}`} label="New name" start={folder?.name ?? ''} verb="Rename" onClose={onClose} onSay={(name) => run({ act: 'rename_folder', folder: folder?.id ?? 0, name })} />
+    case 'remove-folder':
+      return <Ask title={`Remove the empty folder ${folder?.path ?? ''}`} label="" verb="Remove" optional bare onClose={onClose} onSay={() => { if (folder?.parent_id) onGo(folder.parent_id); run({ act: 'remove_folder', folder: folder?.id ?? 0 }) }} />
+    case 'tag':
+      return <TagDialog numbers={numbers} worn={open.worn} onClose={onClose} />
+    case 'tag-folder':
+      return <TagDialog numbers={[]} folder={folder?.id ?? 0} worn={[]} onClose={onClose} />
+    case 'fields':
+      return <FieldsDialog number={open.number} onClose={onClose} onRun={run} />
+    case 'rights':
+      return <RightsDialog folder={open.folder} onClose={onClose} />
+  }
+}
+
+interface AskProps {
+  title: string
+  label: string
+  verb: string
+  start?: string
+  optional?: boolean
+  bare?: boolean // nothing to type
+  onClose: () => void
+  onSay: (text: string) => void
+}
+
+/** One line to type; Enter does it. */
+function Ask({ title, label, verb, start = '', optional = false, bare = false, onClose, onSay }: AskProps) {
+  const [text, setText] = useState(start)
+  return (
+    <Dialog title={title} width={520} onClose={onClose}>
+      <form
+        className="askform"
+        onSubmit={(event) => {
+          event.preventDefault()
+          if (optional || text.trim()) onSay(text)
+        }}
+      >
+        {!bare && (
+          <label>
+            {label}
+            <input value={text} onChange={(event) => setText(event.target.value)} />
+          </label>
+        )}
+        <div className="dialogacts">
+          <button type="submit" className="btn" disabled={!optional && !text.trim()}>
+            {verb} <kbd>Enter</kbd>
+          </button>
+        </div>
+      </form>
+    </Dialog>
+  )
+}
+
+function NewFolder({ folder, onClose, onSay }: { folder: OutlineEntry | null; onClose: () => void; onSay: (name: string, isPrivate: boolean) => void }) {
+  const [name, setName] = useState('')
+  const [isPrivate, setPrivate] = useState(false)
+  return (
+    <Dialog title={`New folder in ${folder?.path ? folder.path.split('/').join(' / ') : 'Drive'}`} width={520} onClose={onClose}>
+      <form
+        className="askform"
+        onSubmit={(event) => {
+          event.preventDefault()
+          if (name.trim()) onSay(name, isPrivate)
+        }}
+      >
+        <label>
+          Name
+          <input value={name} onChange={(event) => setName(event.target.value)} />
+        </label>
+        <label className="tick">
+          <input type="checkbox" checked={isPrivate} onChange={() => setPrivate(!isPrivate)} /> Only I may see it, until I grant it to others
+        </label>
+        <div className="dialogacts">
+          <button type="submit" className="btn" disabled={!name.trim()}>
+            Make <kbd>Enter</kbd>
+          </button>
+        </div>
+      </form>
+    </Dialog>
+  )
+}

@@ -1,0 +1,36 @@
+import type { KeyHint } from '../shared/KeyBar'
+
+export const HINTS: KeyHint[] = [
+  { keys: 'Space', does: 'look', group: 'Looking' },
+  { keys: '↑ ↓ Shift ↑ ↓', does: 'choose', group: 'Choosing' },
+  { keys: 'N', does: 'new folder', group: 'The folder' },
+  { keys: 'U', does: 'upload', group: 'The folder' },
+  { keys: 'G', does: 'go to folder', group: 'Looking' },
+  { keys: 'Ctrl Z', does: 'undo', group: 'Changing' },
+  { keys: '?', does: 'all keys', group: 'Elsewhere' },
+]
+export const MORE: KeyHint[] = [
+  { keys: 'Ctrl ↑ ↓', does: 'move without choosing', group: 'Choosing' },
+  { keys: 'Ctrl Space', does: 'add or take away', group: 'Choosing' },
+  { keys: 'Ctrl A', does: 'choose all', group: 'Choosing' },
+  { keys: 'P', does: 'choose by a pattern of names', group: 'Choosing' },
+  { keys: 'Home End', does: 'first, last of what is loaded', group: 'Choosing' },
+  { keys: 'Esc', does: 'let go, or close the large page', group: 'Choosing' },
+  { keys: 'M C', does: 'move, copy', group: 'Changing' },
+  { keys: 'K', does: 'carry: pick up here, put down elsewhere (J)', group: 'Changing' },
+  { keys: 'E', does: 'rename; Tab goes on to the next', group: 'Changing' },
+  { keys: 'B', does: 'correct the fields', group: 'Changing' },
+  { keys: 'T', does: 'tag', group: 'Changing' },
+  { keys: 'X', does: 'cross-refer: show in a further folder', group: 'Changing' },
+  { keys: 'Del', does: 'to the bin', group: 'Changing' },
+  { keys: 'D', does: 'download', group: 'Changing' },
+  { keys: 'Ctrl U', does: 'upload a whole folder', group: 'The folder' },
+  { keys: 'W', does: 'who can see it, and why', group: 'The folder' },
+  { keys: 'V', does: 'list or pages', group: 'Looking' },
+  { keys: '← →', does: 'folder before, after', group: 'Looking' },
+  { keys: 'Backspace', does: 'folder above', group: 'Looking' },
+  { keys: 'Alt ← →', does: 'back, forward', group: 'Looking' },
+  { keys: 'PgUp PgDn', does: 'through the pages', group: 'Looking' },
+  { keys: '/ . Z', does: 'in the large page: search in it, turn, full screen', group: 'Looking' },
+  { keys: 'F', does: 'find a record', group: 'Elsewhere' },
+]

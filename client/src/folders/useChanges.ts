@@ -1,0 +1,88 @@
+import { useMutation, useQueryClient } from '@tanstack/react-query'
+import { useState } from 'react'
+import { useNavigate } from 'react-router'
+import { api, Problem, told, type Schemas } from '../shared/api/client'
+
+export type Ask = Partial<Schemas['Ask']> & { act: Schemas['Ask']['act'] }
+export type Checked = Schemas['Checked']
+type Listable = Schemas['Choice']['do']
+const LISTABLE: string[] = ['move', 'copy', 'bin', 'restore']
+const AT_ONCE = 10 // documents that are changed by hand, without a list
+
+export interface Done {
+  listId: number
+  title: string
+  numbers: number[]
+  folder: number | null
+}
+
+/** A whole request from what matters of it. */
+export function wholeAsk(ask: Ask): Schemas['Ask'] {
+  return { beside: false, documents: [], fields: null, folder: null, into: null, name: '', private: false, reason: '', seen: null, ...ask }
+}
+
+/** Changes by hand: run at once, or looked at first where the server says so; the last one can be undone. */
+export function useChanges(onDone: (done: Done, ask: Ask, leads: number | null) => void = () => undefined) {
+  const queries = useQueryClient()
+  const navigate = useNavigate()
+  // more than a few, or whole folders, are looked at as a list before anything moves
+  const propose = useMutation({
+    mutationFn: ({ ask, folders }: { ask: Ask; folders: number[] }) =>
+      told(api.POST('/api/lists', { body: { do: ask.act as Listable, documents: ask.documents ?? [], folders, carried: false, into: ask.folder ?? null, reason: ask.reason ?? '' } })),
+    onSuccess: (list) => void navigate(`/changes/${String(list.id)}`),
+  })
+  const [look, setLook] = useState<{ ask: Ask; checked: Checked } | null>(null)
+  const [last, setLast] = useState<Done | null>(null)
+  const [undone, setUndone] = useState<string | null>(null)
+  const run = useMutation({
+    // `leads`: what has the cursor once the chosen have left the list
+    mutationFn: ({ ask }: { ask: Ask; leads: number | null }) => told(api.POST('/api/changes', { body: wholeAsk(ask) })),
+    onSuccess: async (done, { ask, leads }) => {
+      setLook(null)
+      setUndone(null)
+      const now = { listId: done.list_id, title: done.title, numbers: done.numbers, folder: done.folder }
+      if (done.list_id > 0) setLast(now)
+      await queries.invalidateQueries()
+      onDone(now, ask, leads)
+    },
+    onError: async (error, { ask }) => {
+      if (error instanceof Problem && error.code === 'needs_a_look') {
+        run.reset()
+        setLook({ ask, checked: await told(api.POST('/api/changes/look', { body: wholeAsk(ask) })) })
+      } else void queries.invalidateQueries()
+    },
+  })
+  const undo = useMutation({
+    mutationFn: () => told(api.POST('/api/changes/undo')),
+    onSuccess: (outcome) => {
+      setLast(null)
+      setUndone([`Undone: ${outcome.title}`, ...outcome.left.map((why) => `left alone: ${why}`)].join(' · '))
+      void queries.invalidateQueries()
+    },
+  })
+  const error = propose.error ?? run.error ?? undo.error
+  return {
+    run: (ask: Ask, leads: number | null = null) => {
+      undo.reset()
+      propose.reset()
+      if ((ask.documents?.length ?? 0) > AT_ONCE && LISTABLE.includes(ask.act)) propose.mutate({ ask, folders: [] })
+      else run.mutate({ ask, leads })
+    },
+    moveFolders: (folders: number[], documents: number[], into: number) => propose.mutate({ ask: { act: 'move', documents, folder: into }, folders }),
+    undo: () => {
+      run.reset()
+      if (!undo.isPending) undo.mutate()
+    },
+    clear: () => {
+      run.reset()
+      undo.reset()
+      propose.reset()
+    },
+    isBusy: run.isPending || undo.isPending || propose.isPending,
+    error: error instanceof Problem && error.code === 'needs_a_look' ? null : error,
+    look,
+    dropLook: () => setLook(null),
+    last,
+    undone,
+  }
+}

@@ -1,0 +1,9 @@
+/** What the logbook calls what happened. */
+export const ACTIONS: Record<string, string> = {
+  arrived: 'arrived', filed: 'filed', unfiled: 'undone: back on the desk', taken_in: 'taken in', put_back: 'interrupted; not moved',
+  gone: 'gone', returned: 'came back', changed_outside: 'changed outside Waka', moved: 'moved', renamed: 'renamed', copied: 'copied',
+  binned: 'binned', restored: 'restored', corrected: 'corrected', uploaded: 'uploaded', folder_made: 'made the folder',
+  folder_renamed: 'renamed the folder', folder_moved: 'moved the folder', folder_removed: 'removed the folder',
+  moved_outside: 'moved outside Waka', renamed_outside: 'renamed outside Waka', folder_moved_outside: 'folder moved outside Waka',
+  folder_gone: 'folder gone', joined: 'recognised again', access_changed: 'changed who may see',
+}

@@ -1,0 +1,131 @@
+"""bin/waka changes: a spreadsheet of moves checked, run, proved and undone from the shell; the same engine.
+
+Exit codes: 0 all is well; 1 something is wrong and was said; 2 the command itself was not understood;
+3 the check found steps that cannot run; 4 some steps failed or did not arrive.
+"""
+
+from __future__ import annotations
+
+import sys
+import threading
+from pathlib import Path
+
+import click
+
+from waka.errors import BadRequest, NotFound
+from waka.records import lists as kept
+from waka.records import people
+from waka.records.lists import BulkList, Filter
+from waka.work import lists, proposing
+from waka.work.checking import check_list
+from waka.work.deps import Deps
+from waka.work.proving import proved_steps
+from waka.work.running import run_list
+from waka.work.sheets import read_sheet
+
+BLOCKED, AMISS = 3, 4
+
+
+def person_of(deps: Deps, login: str) -> int:
+    """Return who the list is made by: their rights hold here too. Raises ``NotFound``."""
+    with deps.db.transaction() as conn:
+        found = people.by_login(conn, login)
+    if found is None:
+        raise NotFound(f"Nobody who signs in as “{login}”")
+    return found.id
+
+
+def propose(deps: Deps, person: int, file: Path) -> BulkList:
+    """Make a list of a spreadsheet and check it. Raises ``BadRequest``."""
+    try:
+        data = file.read_bytes()
+    except OSError as error:
+        raise BadRequest(f"{file} cannot be read: {error.strerror}.") from error
+    list_id = proposing.propose_sheet(deps, person, read_sheet(data), file.name, origin="command")
+    return checked(deps, person, list_id)
+
+
+def checked(deps: Deps, person: int, list_id: int) -> BulkList:
+    """Return a new list, checked here where it was too long to be checked as it was made."""
+    found = lists.one(deps, person, list_id)
+    if found.state == "draft":
+        check_list(deps, list_id)
+        found = lists.one(deps, person, list_id)
+    return found
+
+
+def tell_check(deps: Deps, person: int, found: BulkList) -> int:
+    """Say what the check found, step by step where something is wrong; return the exit code."""
+    click.echo(f"Change {found.id}: {found.steps} steps, {found.summary['left']} left out.")
+    for sight in found.summary["sight"]:
+        for word, names in (("will see", sight["gain"]), ("will not see", sight["lose"])):
+            if names:
+                click.echo(f"  {sight['steps']} steps: {', '.join(names)} {word} the documents")
+    for code in found.summary["findings"]:
+        if not lists.blocks(code):
+            continue
+        start = 0
+        while (page := lists.steps(deps, person, found.id, Filter(finding=code), start)).steps:
+            for step in page.steps:
+                told = "; ".join(f["message"] for f in step.step.findings or ())
+                row = (
+                    f"line {step.step.asked['row']}"
+                    if "row" in step.step.asked
+                    else f"step {step.step.position}"
+                )
+                click.echo(f"  {row}: {step.from_path} → {step.to_path}: {told}", err=True)
+            start += len(page.steps)
+    blocked = int(found.summary["blocked"])
+    if blocked:
+        click.echo(f"{blocked} steps cannot run as they are; nothing was moved.", err=True)
+    return BLOCKED if blocked else 0
+
+
+def carry_out(deps: Deps, person: int, found: BulkList) -> int:
+    """Run a checked list here, with a bar on a terminal; return the exit code."""
+    if found.steps:
+        lists.run(deps, person, found.id)
+        _run_here(deps, person, found)
+    now = lists.one(deps, person, found.id)
+    click.echo(f"Change {now.id}: {now.steps_done} of {now.steps} steps done, {now.steps_failed} failed.")
+    if now.trouble:
+        click.echo(now.trouble, err=True)
+    return 0 if now.state == "done" or not found.steps else AMISS
+
+
+def _run_here(deps: Deps, person: int, found: BulkList) -> None:
+    worker = threading.Thread(target=run_list, args=[deps, found.id])
+    worker.start()
+    with click.progressbar(length=found.steps, label="Running", file=sys.stderr) as bar:
+        while True:
+            worker.join(0.3)
+            now = lists.one(deps, person, found.id)
+            bar.update(now.steps_done - bar.pos)
+            # a Waka that is running may have taken the list up first
+            if not worker.is_alive() and now.state not in ("queued", "running"):
+                return
+
+
+def tell_proof(deps: Deps, person: int, list_id: int, *, read: bool) -> int:
+    """Say what arrived, and each that did not; return the exit code."""
+    found = lists.one(deps, person, list_id)
+    files = amiss = 0
+    for one in proved_steps(deps, person, found, read=read):
+        files += 1
+        if one.outcome not in ("arrived", "moved_on"):
+            amiss += 1
+            click.echo(
+                f"  step {one.position}, No. {one.number}, {one.path}: {one.why or one.outcome}", err=True
+            )
+    arrived = f"All {files} of {files} arrived." if not amiss else f"{files - amiss} of {files} arrived."
+    click.echo(arrived)
+    return AMISS if amiss else 0
+
+
+def last_of(deps: Deps, person: int, file: Path) -> int:
+    """Return the latest list that was made of a spreadsheet of this name. Raises ``NotFound``."""
+    with deps.db.transaction() as conn:
+        for found in kept.of_person(conn, person, None):
+            if found.ask.get("sheet") == file.name and found.begun_at is not None:
+                return found.id
+    raise NotFound(f"A list that was run from {file.name}")

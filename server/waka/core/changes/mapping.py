@@ -1,0 +1,128 @@
+"""Restructuring a tree by two path patterns whose parts have names.
+
+``Letters/{type}/{year}/{month}/{rest}`` → ``Letters/{year}/{month}/{type}/{rest}``: a named part stands for
+what is in its place on one level, ``{rest}`` for all levels that are left, the file's name among them. Only
+what a name stands for moves to another level; the same word elsewhere in the path stays what it is. The
+notation is our own.
+"""
+
+from __future__ import annotations
+
+import re
+from collections.abc import Sequence
+from dataclasses import dataclass
+from functools import cached_property
+
+REST = "rest"
+_NAMED = re.compile(r"\{([^{}]*)\}")
+_NAME = re.compile(r"[a-z][a-z0-9_-]*")
+
+
+class MappingProblem(ValueError):
+    """Why two patterns make no mapping; ``side`` is "from" or "to"."""
+
+    def __init__(self, side: str, message: str) -> None:
+        super().__init__(message)
+        self.side = side
+
+
+@dataclass(frozen=True, slots=True)
+class NoMatch:
+    """Why a path does not fit the first pattern."""
+
+    why: str
+
+
+@dataclass(frozen=True)
+class PathMapping:
+    """Two patterns, level by level; both end with what is left of the path."""
+
+    source: tuple[str, ...]
+    target: tuple[str, ...]
+
+    @classmethod
+    def read(cls, source: str, target: str) -> PathMapping:
+        """Return the mapping. Raises ``MappingProblem`` where the patterns make none."""
+        levels = {"from": _levels("from", source), "to": _levels("to", target)}
+        for side, found in levels.items():
+            if f"{{{REST}}}" not in found:
+                found.append(f"{{{REST}}}")
+            if found.index(f"{{{REST}}}") != len(found) - 1:
+                raise MappingProblem(side, "{rest} stands for all that is left, so it comes last")
+        known = _names(levels["from"])
+        unknown = [name for name in _names(levels["to"]) if name not in known]
+        if unknown:
+            raise MappingProblem("to", f"“{{{unknown[0]}}}” has no place in the first pattern")
+        return cls(tuple(levels["from"]), tuple(levels["to"]))
+
+    @property
+    def lost(self) -> list[str]:
+        """Return the names that the second pattern leaves out: documents that differ only there meet."""
+        used = _names(self.target)
+        return [name for name in dict.fromkeys(_names(self.source)) if name not in used]
+
+    @cached_property
+    def _regexes(self) -> list[re.Pattern[str]]:
+        out = []
+        for level in self.source[:-1]:
+            pieces = _NAMED.split(level)
+            text = "".join(
+                re.escape(piece) if at % 2 == 0 else f"(?P<p{at}_{_group(piece)}>.+?)"
+                for at, piece in enumerate(pieces)
+            )
+            out.append(re.compile(text))
+        return out
+
+    def apply(self, path: str) -> str | NoMatch:
+        """Return where *path*, of a document, goes; or why it does not fit."""
+        levels = path.split("/")
+        fixed = len(self._regexes)
+        found: dict[str, str] = {}
+        for at, (level, regex, wanted) in enumerate(
+            zip(levels[:-1], self._regexes, self.source, strict=False)
+        ):
+            match = regex.fullmatch(level)
+            if match is None:
+                return NoMatch(f"level {at + 1} is “{level}”, where {_said(wanted)} is expected")
+            for group, text in match.groupdict().items():
+                name = group.partition("_")[2]
+                if found.setdefault(name, text) != text:
+                    return NoMatch(f"“{{{name}}}” is “{found[name]}” in one place and “{text}” in another")
+        if len(levels) - 1 < fixed:
+            return NoMatch(f"it is {len(levels) - 1} folders deep, where the pattern has {fixed}")
+        rest = "/".join(levels[fixed:])
+        told = [_NAMED.sub(lambda named: found[_group(named[1])], level) for level in self.target[:-1]]
+        return "/".join([*told, rest])
+
+
+def _group(name: str) -> str:
+    return name.replace("-", "__")
+
+
+def _levels(side: str, text: str) -> list[str]:
+    levels = [level.strip() for level in text.strip().strip("/").split("/")]
+    if levels == [""]:
+        raise MappingProblem(side, "The pattern is empty")
+    if any(level in ("", ".", "..") for level in levels):
+        raise MappingProblem(side, "The pattern has an empty level, or one that leads up")
+    for level in levels:
+        if "{" in _NAMED.sub("", level) or "}" in _NAMED.sub("", level):
+            raise MappingProblem(side, f"A brace in “{level}” is not closed or not opened")
+        for name in _NAMED.findall(level):
+            if not _NAME.fullmatch(name):
+                raise MappingProblem(
+                    side, f"“{{{name}}}”: a part is named with small letters and digits, such as {{year}}"
+                )
+            if name == REST and level != f"{{{REST}}}":
+                raise MappingProblem(side, "{rest} stands on a level of its own")
+        if re.search(r"\}\{", level):
+            raise MappingProblem(side, f"In “{level}” nothing tells where one part ends and the next begins")
+    return levels
+
+
+def _names(levels: Sequence[str]) -> list[str]:
+    return [name for level in levels for name in _NAMED.findall(level)]
+
+
+def _said(level: str) -> str:
+    return f"“{level}”" if not _NAMED.search(level) else f"something like “{level}”"

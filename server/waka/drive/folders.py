@@ -1,0 +1,76 @@
+"""Folders on disk: made, moved as a whole, removed when empty. Nothing is ever replaced."""
+
+from __future__ import annotations
+
+import errno
+import os
+from collections.abc import Iterator
+from contextlib import contextmanager
+
+from waka.errors import DriveTrouble, FolderNotEmpty, NameTaken, UnsafePath
+
+from .moving import rename_no_replace
+from .tree import INODE_BITS, Tree, shown
+
+
+def folder_inode(tree: Tree, path: bytes) -> int | None:
+    """Return the inode of the folder at *path*, or None where there is none."""
+    try:
+        with tree.folder(path) as fd:
+            return os.fstat(fd).st_ino & INODE_BITS
+    except (FileNotFoundError, UnsafePath):
+        return None
+
+
+def make(tree: Tree, path: bytes) -> int:
+    """Make one folder and return its inode. Raises ``NameTaken``, ``DriveTrouble``, ``UnsafePath``."""
+    with _told(path), tree.parent(path) as (above, name):
+        os.mkdir(name, dir_fd=above)
+        os.fsync(above)
+        return os.stat(name, dir_fd=above, follow_symlinks=False).st_ino & INODE_BITS
+
+
+def move(tree: Tree, source: bytes, target: bytes, inode: int) -> None:
+    """Move the folder at *source*, which must have *inode*, with all in it. Raises as ``make``."""
+    with _told(target), tree.parent(source) as (old_above, old), tree.parent(target) as (above, name):
+        found = os.stat(old, dir_fd=old_above, follow_symlinks=False)
+        if found.st_ino & INODE_BITS != inode:
+            raise DriveTrouble(
+                f"“{shown(source)}” is no longer the folder that it was; nothing was moved.",
+                mend="Look at it again.",
+            )
+        # no link and unlink here: a folder cannot be linked, and a plain rename replaces an empty one
+        rename_no_replace(old_above, old, above, name, where=shown(target))
+        os.fsync(above)
+        os.fsync(old_above)
+
+
+def remove(tree: Tree, path: bytes) -> None:
+    """Remove an empty folder. Raises ``FolderNotEmpty``, ``DriveTrouble``."""
+    try:
+        with _told(path), tree.parent(path) as (above, name):
+            os.rmdir(name, dir_fd=above)
+            os.fsync(above)
+    except DriveTrouble as error:
+        if error.__cause__ is not None and getattr(error.__cause__, "errno", 0) == errno.ENOTEMPTY:
+            raise FolderNotEmpty(shown(path)) from error
+        raise
+
+
+@contextmanager
+def _told(path: bytes) -> Iterator[None]:
+    """Turn what the file system says into words."""
+    folder, _, name = shown(path).rpartition("/")
+    try:
+        yield
+    except FileExistsError as error:
+        raise NameTaken(name, folder) from error
+    except FileNotFoundError as error:
+        raise DriveTrouble(
+            f"“{folder or 'Drive'}” is no longer there; nothing was changed.",
+            mend="Look again at where it was.",
+        ) from error
+    except OSError as error:
+        raise DriveTrouble(
+            f"“{shown(path)}” cannot be changed: {error.strerror}.", mend="Ask the administrator."
+        ) from error

@@ -1,0 +1,104 @@
+"""A look over the whole drive, folder by folder, and checksums of many files at once."""
+
+from __future__ import annotations
+
+import hashlib
+import os
+import stat
+from collections.abc import Iterable, Iterator
+from dataclasses import dataclass, field
+
+from waka.errors import DriveTrouble
+
+from .tree import INODE_BITS, OWN, Tree
+
+DEEPEST = 100  #: levels of folders; what lies deeper is told, not taken in
+
+
+@dataclass(slots=True)
+class ScannedFolder:
+    path: bytes  #: beneath the root, b"" for the root itself
+    inode: int
+    files: dict[bytes, tuple[int, int, int]] = field(default_factory=dict)
+    #: name → size, inode, time of change in nanoseconds
+    unsettled: set[bytes] = field(default_factory=set)  #: of those, what changed a moment ago
+    odd: list[tuple[bytes, str]] = field(default_factory=list)  #: what cannot be taken in, and why
+    trouble: str | None = None  #: why nothing in it was seen
+
+
+def scan(tree: Tree, settled_before_ns: int) -> Iterator[ScannedFolder]:
+    """Yield every folder, parents first, without following links; hidden entries are left alone.
+
+    A file is unsettled while its status changed after *settled_before_ns*: it may still be written.
+    Raises ``DriveTrouble`` where the root itself cannot be read.
+    """
+    todo = [b""]
+    while todo:
+        found, deeper = _scan_one(tree, todo.pop(), settled_before_ns)
+        yield found
+        todo.extend(reversed(deeper))
+
+
+def _scan_one(tree: Tree, path: bytes, settled_before_ns: int) -> tuple[ScannedFolder, list[bytes]]:
+    found = ScannedFolder(path=path, inode=0)
+    deeper: list[bytes] = []
+    try:
+        with tree.folder(path) as fd:
+            found.inode = os.fstat(fd).st_ino & INODE_BITS
+            with os.scandir(fd) as entries:
+                for entry in entries:
+                    if entry.name[0] != ".":
+                        _note(entry, path, found, deeper, settled_before_ns)
+    except OSError as error:
+        if not path:
+            raise DriveTrouble(
+                f"The drive cannot be read: {error.strerror}.", mend="Is the disk there?"
+            ) from error
+        found.trouble = f"cannot be read: {error.strerror}"
+    except DriveTrouble:
+        raise
+    except Exception as error:
+        if not path:
+            raise
+        found.trouble = str(error)
+    deeper.sort()
+    return found, deeper
+
+
+def _note(
+    entry: os.DirEntry[str], path: bytes, found: ScannedFolder, deeper: list[bytes], settled_before_ns: int
+) -> None:
+    name = os.fsencode(entry.name)
+    try:
+        info = entry.stat(follow_symlinks=False)
+    except FileNotFoundError:
+        return  # gone between the list and the look
+    if stat.S_ISREG(info.st_mode):
+        found.files[name] = (info.st_size, info.st_ino & INODE_BITS, info.st_mtime_ns)
+        if info.st_ctime_ns > settled_before_ns:
+            found.unsettled.add(name)
+    elif stat.S_ISDIR(info.st_mode):
+        here = path + b"/" + name if path else name
+        if here.count(b"/") >= DEEPEST:
+            found.odd.append((name, f"nested more than {DEEPEST} folders deep; not taken in"))
+        elif here != OWN:
+            deeper.append(here)
+    elif stat.S_ISLNK(info.st_mode):
+        found.odd.append((name, "a link; links are not followed"))
+    else:
+        found.odd.append((name, "no ordinary file"))
+
+
+def digests(tree: Tree, folder: bytes, names: Iterable[bytes]) -> dict[bytes, bytes]:
+    """Return the sha256 of files in one folder; those that cannot be read are left out."""
+    found: dict[bytes, bytes] = {}
+    with tree.folder(folder) as fd:
+        for name in names:
+            try:
+                file = os.open(name, os.O_RDONLY | os.O_NOFOLLOW | os.O_CLOEXEC | os.O_NONBLOCK, dir_fd=fd)
+            except OSError:
+                continue
+            with open(file, "rb", buffering=0) as reader:  # noqa: PTH123 - a descriptor, not a path
+                if stat.S_ISREG(os.fstat(file).st_mode):
+                    found[name] = hashlib.file_digest(reader, "sha256").digest()
+    return found

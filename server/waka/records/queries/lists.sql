@@ -1,0 +1,230 @@
+-- name: add
+insert into change_list (title, origin, person_id, state, undo_of, at_once, ask)
+values (%(title)s, %(origin)s, %(person)s, 'draft', %(undo_of)s, false, %(ask)s) returning id
+
+-- name: copy_steps
+copy change_step (list_id, position, act, document_id, folder_id, from_place, from_path, to_place, to_path, state, size, sha256,
+                  inode, modified_ns, before, after, asked, findings, needs, failure) from stdin
+
+-- name: of_person
+-- The lists that this person made, latest first.
+select l.id, l.title, l.origin, l.person_id, l.state, l.wish, l.collision, l.on_failure, l.summary, l.ask, l.created_at, l.checked_at,
+       l.begun_at, l.finished_at, l.at_hand, l.trouble, l.seconds, l.steps, l.steps_done, l.steps_failed, l.bytes, l.bytes_done,
+       l.undo_of, l.undone_by, l.only_steps
+from change_list l
+where l.person_id = %(person)s and not l.at_once and (%(before)s::bigint is null or l.id < %(before)s)
+order by l.id desc limit 100
+
+-- name: one
+-- A list that this person made; nobody else may know of it.
+select l.id, l.title, l.origin, l.person_id, l.state, l.wish, l.collision, l.on_failure, l.summary, l.ask, l.created_at, l.checked_at,
+       l.begun_at, l.finished_at, l.at_hand, l.trouble, l.seconds, l.steps, l.steps_done, l.steps_failed, l.bytes, l.bytes_done,
+       l.undo_of, l.undone_by, l.only_steps
+from change_list l where l.id = %(list)s and l.person_id = %(person)s and not l.at_once
+
+-- name: lock
+select l.id, l.title, l.origin, l.person_id, l.state, l.wish, l.collision, l.on_failure, l.summary, l.ask, l.created_at, l.checked_at,
+       l.begun_at, l.finished_at, l.at_hand, l.trouble, l.seconds, l.steps, l.steps_done, l.steps_failed, l.bytes, l.bytes_done,
+       l.undo_of, l.undone_by, l.only_steps
+from change_list l where l.id = %(list)s and not l.at_once for update
+
+-- name: waiting
+-- Lists that a runner should look at: to check, to run, or begun by one that died.
+select id from change_list where (state in ('queued', 'running') and not at_once) or wish = 'check' order by id
+
+-- name: set_state
+update change_list set state = %(state)s, wish = null, trouble = %(trouble)s,
+    finished_at = case when %(state)s in ('done', 'cancelled', 'failed') then now() else finished_at end,
+    begun_at = case when %(state)s = 'running' then coalesce(begun_at, now()) else begun_at end
+where id = %(list)s
+
+-- name: set_wish
+update change_list set wish = %(wish)s where id = %(list)s
+
+-- name: set_only
+update change_list set only_steps = %(only)s where id = %(list)s
+
+-- name: set_choices
+update change_list set collision = %(collision)s, on_failure = %(on_failure)s, title = %(title)s where id = %(list)s
+
+-- name: set_checked
+update change_list set state = 'checked', wish = null, trouble = null, summary = %(summary)s, checked_at = now(),
+    steps = %(steps)s, bytes = %(bytes)s where id = %(list)s
+
+-- name: progress
+update change_list set at_hand = %(at_hand)s, seconds = seconds + %(seconds)s, steps_done = steps_done + %(done)s,
+    steps_failed = steps_failed + %(failed)s, bytes_done = bytes_done + %(bytes)s
+where id = %(list)s returning wish
+
+-- name: remove_steps
+delete from change_step where list_id = %(list)s
+
+-- name: remove
+delete from change_list where id = %(list)s
+
+-- name: asked
+-- What was proposed, in order; what the check itself added is not.
+select position, asked from change_step where list_id = %(list)s and asked <> '{}' order by (asked ->> 'at')::int
+
+-- name: change_asked
+-- Another wish for some steps, or for all with a finding.
+update change_step set asked = asked || %(asked)s
+where list_id = %(list)s and asked <> '{}'
+  and (position = any(%(positions)s) or %(finding)s::text is not null and findings @> jsonb_build_array(jsonb_build_object('code', %(finding)s::text)))
+
+-- name: page
+-- Steps by their place in the list as it is filtered; of documents that the person may not see any more, nothing.
+with found as (
+    select s.*, row_number() over (order by s.position) - 1 as at from change_step s
+    where s.list_id = %(list)s
+      and (%(finding)s::text is null or s.findings @> jsonb_build_array(jsonb_build_object('code', %(finding)s::text)))
+      and (%(state)s::text is null or s.state = %(state)s)
+      and (%(act)s::text is null or s.act = %(act)s)
+)
+select s.at, s.position, s.act, s.document_id as number, s.folder_id as folder, s.from_path, s.to_path, s.to_place, s.state, s.size,
+       s.findings, s.needs, s.failure, coalesce((s.after ->> 'conforms')::boolean, false) as conforms,
+       coalesce((s.before ->> 'conforms')::boolean, false) as conformed, s.asked,
+       (s.document_id is null or seen.person_id is not null or aseen.person_id is not null)
+       and (s.folder_id is null or fseen.person_id is not null) as is_seen
+from found s
+left join document d on d.id = s.document_id
+left join folder f on f.id = d.folder_id
+left join sight seen on seen.access_id = f.access_id and seen.person_id = %(person)s
+left join arrival a on a.document_id = d.id
+left join arrival_point_sight aseen on aseen.arrival_point_id = a.arrival_point_id and aseen.person_id = %(person)s
+left join folder sf on sf.id = s.folder_id
+left join sight fseen on fseen.access_id = sf.access_id and fseen.person_id = %(person)s
+where s.at >= %(from)s order by s.at limit %(limit)s
+
+-- name: page_all
+-- The same without a filter: the place in the list is the position, found by the key.
+select s.position - 1 as at, s.position, s.act, s.document_id as number, s.folder_id as folder, s.from_path, s.to_path, s.to_place,
+       s.state, s.size, s.findings, s.needs, s.failure, coalesce((s.after ->> 'conforms')::boolean, false) as conforms,
+       coalesce((s.before ->> 'conforms')::boolean, false) as conformed, s.asked,
+       (s.document_id is null or seen.person_id is not null or aseen.person_id is not null)
+       and (s.folder_id is null or fseen.person_id is not null) as is_seen
+from change_step s
+left join document d on d.id = s.document_id
+left join folder f on f.id = d.folder_id
+left join sight seen on seen.access_id = f.access_id and seen.person_id = %(person)s
+left join arrival a on a.document_id = d.id
+left join arrival_point_sight aseen on aseen.arrival_point_id = a.arrival_point_id and aseen.person_id = %(person)s
+left join folder sf on sf.id = s.folder_id
+left join sight fseen on fseen.access_id = sf.access_id and fseen.person_id = %(person)s
+where s.list_id = %(list)s and s.position > %(from)s order by s.position limit %(limit)s
+
+-- name: count
+select count(*) from change_step s
+where s.list_id = %(list)s
+  and (%(finding)s::text is null or s.findings @> jsonb_build_array(jsonb_build_object('code', %(finding)s::text)))
+  and (%(state)s::text is null or s.state = %(state)s)
+  and (%(act)s::text is null or s.act = %(act)s)
+
+-- name: tally
+-- How many steps are in which state.
+select state, count(*) from change_step where list_id = %(list)s group by state
+
+-- name: done_steps
+-- What has been done, latest first: to be undone or proved.
+select s.position, s.act, s.document_id, s.folder_id, s.from_place, s.from_path, s.to_place, s.to_path, s.size, s.sha256, s.inode,
+       s.modified_ns, s.before, s.after
+from change_step s where s.list_id = %(list)s and s.state = 'done' order by s.position desc
+
+-- name: retry
+-- What failed or was not begun can be tried again.
+update change_step set state = 'proposed', failure = null where list_id = %(list)s and state in ('failed', 'put_back')
+returning position
+
+-- name: leave_failed
+update change_step set state = 'left' where list_id = %(list)s and state in ('failed', 'put_back')
+
+-- name: recount
+update change_list set steps_failed = (select count(*) from change_step where list_id = %(list)s and state = 'failed') where id = %(list)s
+
+-- name: claim_folders
+-- Take the folders of a list that begins; those that another running list has stay with it.
+insert into folder_in_motion (folder_id, list_id)
+select distinct f.id, %(list)s::bigint from unnest(%(folders)s::bigint[]) as f (id) on conflict do nothing
+
+-- name: held_by_others
+select l.id, p.name from folder_in_motion m
+join change_list l on l.id = m.list_id join person p on p.id = l.person_id
+where m.list_id <> %(list)s and m.folder_id = any(%(folders)s) order by l.id limit 1
+
+-- name: release_folders
+delete from folder_in_motion where list_id = %(list)s
+
+-- name: guard_folders
+-- One list at a time looks for the folders that it needs.
+select pg_advisory_xact_lock(8523)
+
+-- name: folders_of_list
+select distinct x.id from change_step s
+cross join lateral (values ((s.before ->> 'folder')::bigint), ((s.after ->> 'folder')::bigint), (s.folder_id),
+                           ((s.before ->> 'parent')::bigint), ((s.after ->> 'parent')::bigint)) x (id)
+where s.list_id = %(list)s and s.state = 'proposed' and x.id is not null
+
+-- name: carried
+select c.document_id as number, d.name, d.conforms, folder_path(d.folder_id) as folder_path, d.folder_id as folder, d.size
+from carried c join document d on d.id = c.document_id and d.state = 'filed'
+join folder f on f.id = d.folder_id
+join sight s on s.access_id = f.access_id and s.person_id = c.person_id
+where c.person_id = %(person)s order by c.picked_at, c.document_id limit %(limit)s
+
+-- name: count_carried
+select count(*) from carried c join document d on d.id = c.document_id and d.state = 'filed'
+join folder f on f.id = d.folder_id
+join sight s on s.access_id = f.access_id and s.person_id = c.person_id
+where c.person_id = %(person)s
+
+-- name: pick_up
+insert into carried (person_id, document_id)
+select %(person)s, d.id from document d join folder f on f.id = d.folder_id
+join sight s on s.access_id = f.access_id and s.person_id = %(person)s
+where d.state = 'filed' and d.id = any(%(numbers)s) on conflict do nothing
+
+-- name: put_down
+delete from carried where person_id = %(person)s
+
+-- name: count_again
+update change_list l set steps_done = c.done, steps_failed = c.failed, bytes_done = c.bytes
+from (select count(*) filter (where state = 'done') as done, count(*) filter (where state = 'failed') as failed,
+             coalesce(sum(size) filter (where state = 'done' and not after ? 'parks'), 0) as bytes
+      from change_step where list_id = %(list)s) c
+where l.id = %(list)s
+
+-- name: not_done
+-- Steps about documents that were to run and did not, as far as the person may know of the documents.
+select s.position, s.document_id, s.from_path, s.size, s.failure as why from change_step s
+join document d on d.id = s.document_id
+join folder f on f.id = d.folder_id join sight g on g.access_id = f.access_id and g.person_id = %(person)s
+where s.list_id = %(list)s and s.state in ('proposed', 'intended', 'failed', 'put_back') and not s.after ? 'parks'
+order by s.position
+
+-- name: set_ask
+update change_list set ask = ask || %(ask)s where id = %(list)s
+
+-- name: with_needed
+-- Some steps and all that have to be done before them.
+with recursive wanted as (
+    select position, needs from change_step where list_id = %(list)s and position = any(%(only)s)
+    union
+    select s.position, s.needs from change_step s join wanted w on s.position = w.needs and s.list_id = %(list)s
+)
+select position from wanted
+union
+-- one that goes by a temporary name goes there first, and on to its own
+select s.position from change_step s where s.list_id = %(list)s and s.state = 'proposed'
+  and s.document_id in (select p.document_id from change_step p join wanted w on p.position = w.position and p.list_id = %(list)s)
+union
+-- folders are made before anything goes into them
+select m.position from change_step m
+where m.list_id = %(list)s and m.act = 'make_folder' and m.state = 'proposed' and exists (
+    select from change_step s join wanted w on s.position = w.position and s.list_id = %(list)s
+    where s.after ->> 'make' = m.after ->> 'path' or starts_with(s.after ->> 'make', m.after ->> 'path' || '/'))
+order by 1
+
+-- name: first_steps
+-- The first steps that would do something to a document.
+select position from change_step where list_id = %(list)s and state = 'proposed' and act not in ('make_folder', 'remove_folder')
+order by position limit %(limit)s

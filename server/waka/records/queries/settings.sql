@@ -1,0 +1,5 @@
+-- name: get
+select value from setting where name = %(name)s
+
+-- name: put
+insert into setting (name, value) values (%(name)s, %(value)s) on conflict (name) do update set value = excluded.value

@@ -1,0 +1,49 @@
+-- name: folders
+-- The whole structure, with what a person may do in each folder: null where it may not be known of.
+select f.id, f.parent_id, f.name, f.name_key, f.access_id, f.own_access, f.inode, s."right"
+from folder f left join sight s on s.access_id = f.access_id and s.person_id = %(person)s
+where f.removed_at is null
+
+-- name: some_folders
+select f.id, f.parent_id, f.name, f.name_key, f.access_id, f.own_access, f.inode, s."right"
+from folder f left join sight s on s.access_id = f.access_id and s.person_id = %(person)s
+where f.removed_at is null and f.id = any(%(folders)s)
+
+-- name: by_number
+select d.id, d.state, d.folder_id, d.name, d.size, d.sha256, d.inode, d.modified_ns, d.conforms, d.kind, d.party_id as party,
+       d."when", d.what, d.reference, d.amount, b.path as bin_path
+from document d join folder f on f.id = d.folder_id
+join sight s on s.access_id = f.access_id and s.person_id = %(person)s
+left join binned b on b.document_id = d.id
+where d.id = any(%(numbers)s) and (d.state = 'filed' or d.state = 'binned' and s."right" in ('filer', 'keeper'))
+
+-- name: in_folders
+-- The documents in some folders, as far as the person may see them.
+select d.id, d.state, d.folder_id, d.name, d.size, d.sha256, d.inode, d.modified_ns, d.conforms, d.kind, d.party_id as party,
+       d."when", d.what, d.reference, d.amount, null::bytea as bin_path
+from document d join folder f on f.id = d.folder_id
+join sight s on s.access_id = f.access_id and s.person_id = %(person)s
+where d.folder_id = any(%(folders)s) and d.state = 'filed'
+
+-- name: names
+-- The documents in some folders, with the digest of their bytes.
+select d.folder_id, d.name, d.id, d.sha256 from document d
+where d.folder_id = any(%(folders)s) and d.state = 'filed'
+
+-- name: counts
+-- How many documents stand in each of some folders.
+select folder_id, count(*) from document where folder_id = any(%(folders)s) and state = 'filed' group by folder_id
+
+-- name: beneath
+-- The documents beneath a folder, with their paths from it, as far as a person may see them.
+with recursive down as (
+    select f.id, '' as path from folder f where f.id = %(folder)s
+    union all
+    select f.id, case when down.path = '' then f.name else down.path || '/' || f.name end
+    from folder f join down on f.parent_id = down.id where f.removed_at is null
+)
+select d.id, case when down.path = '' then d.name else down.path || '/' || d.name end as path
+from down join folder f on f.id = down.id
+join sight s on s.access_id = f.access_id and s.person_id = %(person)s
+join document d on d.folder_id = down.id and d.state = 'filed'
+order by 2, 1

@@ -1,0 +1,88 @@
+"""What a check of many steps looks at, read in a few questions whatever the number of steps."""
+
+from __future__ import annotations
+
+from collections.abc import Collection, Sequence
+from dataclasses import dataclass
+from datetime import date
+from decimal import Decimal
+
+from psycopg import Connection
+
+from .database import rows
+from .documents import Record
+from .sql import load
+
+SQL = load("survey")
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class FolderRow:
+    id: int
+    parent_id: int | None
+    name: str
+    name_key: str
+    access_id: int
+    own_access: bool
+    inode: int | None
+    right: str | None  #: None where the person may not know of it
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Source:
+    """A document that a step is about."""
+
+    id: int
+    state: str
+    folder_id: int
+    name: str
+    size: int
+    sha256: bytes
+    inode: int
+    modified_ns: int
+    conforms: bool
+    kind: str | None
+    party: int | None
+    when: date | None
+    what: str | None
+    reference: str | None
+    amount: Decimal | None
+    bin_path: bytes | None
+
+    @property
+    def record(self) -> Record:
+        return Record(kind=self.kind, party=self.party, when=self.when, what=self.what,
+                      reference=self.reference, amount=self.amount)  # fmt: skip
+
+
+def folders(conn: Connection, person: int) -> list[FolderRow]:
+    return rows(conn, SQL["folders"], {"person": person}, FolderRow)
+
+
+def some_folders(conn: Connection, person: int, wanted: Collection[int]) -> list[FolderRow]:
+    return rows(conn, SQL["some_folders"], {"person": person, "folders": list(wanted)}, FolderRow)
+
+
+def by_number(conn: Connection, person: int, numbers: Sequence[int]) -> dict[int, Source]:
+    """Return the documents of *numbers* that the person may see."""
+    found = rows(conn, SQL["by_number"], {"person": person, "numbers": list(numbers)}, Source)
+    return {source.id: source for source in found}
+
+
+def in_folders(conn: Connection, person: int, wanted: Collection[int]) -> list[Source]:
+    return rows(conn, SQL["in_folders"], {"person": person, "folders": list(wanted)}, Source)
+
+
+def names(conn: Connection, wanted: Collection[int]) -> list[tuple[int, str, int, bytes]]:
+    """Return the documents of some folders, whoever may see them: folder, name, number, digest."""
+    found = conn.execute(SQL["names"], {"folders": list(wanted)})
+    return [(int(folder), str(name), int(id), bytes(digest)) for folder, name, id, digest in found]
+
+
+def counts(conn: Connection, wanted: Collection[int]) -> dict[int, int]:
+    return {int(f): int(n) for f, n in conn.execute(SQL["counts"], {"folders": list(wanted)})}
+
+
+def beneath(conn: Connection, folder: int, person: int) -> list[tuple[int, str]]:
+    found = conn.execute(SQL["beneath"], {"folder": folder, "person": person})
+    return [(int(id), str(path)) for id, path in found]

@@ -1,0 +1,53 @@
+"""Changes by hand, and undo."""
+
+from __future__ import annotations
+
+from flask import Response
+from flask_openapi3 import APIBlueprint
+
+from waka.work import changing, undoing
+from waka.work.slips import Slip
+
+from . import schemas as s
+from . import schemas_changes as sc
+from .door import Responses, deps, person, reply, signed_in
+
+bp = APIBlueprint("changes", __name__, url_prefix="/api")
+REFUSED: Responses = {
+    400: s.Problem, 401: s.Problem, 403: s.Problem, 404: s.Problem, 409: s.Problem, 422: s.Problem,
+    503: s.Problem,
+}  # fmt: skip
+
+
+@bp.post("/changes/look", responses={200: sc.Checked, **REFUSED})
+@signed_in
+def look(body: sc.Ask) -> Response:
+    """What a change would come to, checked; nothing changes."""
+    return reply(sc.Checked.model_validate(changing.look(deps(), person().id, _ask(body))))
+
+
+@bp.post("/changes", responses={200: sc.Done, **REFUSED})
+@signed_in
+def run(body: sc.Ask) -> Response:
+    """Change it at once; what has to be looked at first is refused until it was."""
+    return reply(sc.Done.model_validate(changing.run(deps(), person().id, _ask(body))))
+
+
+def _ask(body: sc.Ask) -> changing.Ask:
+    told = body.model_dump()
+    fields = told.pop("fields")
+    return changing.Ask(**told, fields=Slip(**fields) if fields else None)
+
+
+@bp.post("/changes/undo", responses={200: sc.Undone, **REFUSED})
+@signed_in
+def undo_last() -> Response:
+    """Undo what the person did last."""
+    return reply(sc.Undone.model_validate(undoing.undo_last(deps(), person().id)))
+
+
+@bp.post("/changes/<int:list_id>/undo", responses={200: sc.Undone, **REFUSED})
+@signed_in
+def undo(path: s.ListPath) -> Response:
+    """Put back what a change list changed."""
+    return reply(sc.Undone.model_validate(undoing.undo(deps(), person().id, path.list_id)))

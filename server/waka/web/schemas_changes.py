@@ -1,0 +1,72 @@
+"""What goes over the wire about changes by hand."""
+
+from __future__ import annotations
+
+from typing import Literal
+
+from pydantic import Field
+
+from .schemas import NUMBER_MAX, Asked, Segment, Wire
+from .schemas_desk import Slip
+
+Number = Field(ge=1, le=NUMBER_MAX)
+
+
+class Ask(Asked):
+    act: Literal["move", "copy", "rename", "bin", "restore", "correct", "make_folder", "rename_folder",
+                 "move_folder", "remove_folder"]  # fmt: skip
+    documents: list[int] = Field([], max_length=1000)
+    folder: int | None = Field(
+        None, ge=1, le=NUMBER_MAX, description="The destination, or the folder concerned"
+    )
+    into: int | None = Field(None, ge=1, le=NUMBER_MAX, description="Where a folder moves to")
+    name: str = Field("", max_length=400)
+    fields: Slip | None = None
+    beside: bool = Field(False, description="Number a name that is taken")
+    reason: str = Field("", max_length=400)
+    private: bool = Field(False, description="A new folder for its maker alone")
+    seen: str | None = Field(None, max_length=64, description="The digest of the list that was looked at")
+
+
+class Line(Wire):
+    position: int
+    number: int | None
+    act: str
+    from_path: str | None
+    to_path: str | None
+    from_segments: list[Segment]
+    to_segments: list[Segment]
+
+
+class StepFinding(Wire):
+    position: int
+    code: str
+    message: str
+    mend: str | None
+
+
+class Checked(Wire):
+    title: str
+    lines: list[Line]
+    findings: list[StepFinding]
+    gain: list[str]
+    lose: list[str]
+    look: str | None = Field(description="Why it is shown before it runs")
+    digest: str
+
+
+class Done(Wire):
+    list_id: int
+    title: str
+    numbers: list[int]
+    folder: int | None
+    findings: list[StepFinding]
+
+
+class Undone(Wire):
+    list_id: int
+    number: int | None
+    path: str
+    title: str
+    count: int
+    left: list[str]

@@ -1,0 +1,231 @@
+"""What goes over the wire about change lists of any number."""
+
+from __future__ import annotations
+
+from datetime import datetime
+from typing import Literal
+
+from pydantic import Field
+
+from .schemas import NUMBER_MAX, Asked, ListPath, Segment, Wire
+
+Collision = Literal["ask", "wait", "beside", "same"]
+Position = Field(ge=1, le=2**31 - 1)
+
+
+class Finding(Wire):
+    code: str
+    message: str
+    mend: str | None
+    other: int | None = Field(description="The position of the other step that it is about")
+
+
+class Sight(Wire):
+    gain: list[str]
+    lose: list[str]
+    steps: int
+
+
+class FolderChange(Wire):
+    path: str
+    folder: int | None = Field(description="null: it is made by the list")
+    before: int
+    after: int
+    crowded: bool
+
+
+class Summary(Wire):
+    acts: dict[str, int]
+    findings: dict[str, int]
+    blocked: int = Field(description="Steps that cannot run as they are")
+    left: int
+    sight: list[Sight]
+    emptied: list[str]
+    folders: list[FolderChange]
+
+
+class ChangeList(Wire):
+    id: int
+    title: str
+    origin: str
+    state: str = Field(description="draft, checked, queued, running, paused, cancelled, done or failed")
+    is_being_checked: bool
+    can_run: bool
+    collision: Collision
+    on_failure: Literal["stop", "aside"]
+    remove_empty: bool
+    summary: Summary
+    created_at: datetime
+    checked_at: datetime | None
+    begun_at: datetime | None
+    finished_at: datetime | None
+    at_hand: str | None
+    trouble: str | None
+    seconds: float
+    steps: int
+    steps_done: int
+    steps_failed: int
+    bytes: int
+    bytes_done: int
+    undo_of: int | None
+    undone_by: int | None
+
+
+class ChangeLists(Wire):
+    lists: list[ChangeList]
+
+
+class ListQuery(Asked):
+    before: int | None = Field(None, ge=1, le=NUMBER_MAX)
+
+
+class Step(Wire):
+    at: int = Field(description="Its place in the list as it is filtered, from 0")
+    position: int
+    act: str
+    number: int | None
+    folder: int | None
+    from_path: str
+    to_path: str
+    from_segments: list[Segment]
+    to_segments: list[Segment]
+    state: str
+    size: int
+    findings: list[Finding]
+    needs: int | None
+    failure: str | None
+    row: int | None = Field(description="Of the spreadsheet")
+
+
+class StepPage(Wire):
+    total: int
+    steps: list[Step]
+
+
+class StepQuery(Asked):
+    start: int = Field(0, ge=0, le=2**31 - 1)
+    finding: str | None = Field(None, max_length=40)
+    state: str | None = Field(None, max_length=40)
+    act: str | None = Field(None, max_length=40)
+
+
+class Choice(Asked):
+    """Documents and folders that were chosen, or what is carried, and what is to be done with them."""
+
+    do: Literal["move", "copy", "bin", "restore"]
+    documents: list[int] = Field([], max_length=200_000)
+    folders: list[int] = Field([], max_length=1_000)
+    carried: bool = Field(False, description="What the person carries, instead of documents")
+    into: int | None = Field(None, ge=1, le=NUMBER_MAX)
+    reason: str = Field("", max_length=400)
+
+
+class MappingAsked(Asked):
+    source: str = Field(max_length=1000)
+    target: str = Field(max_length=1000)
+
+
+class PathPair(Wire):
+    path: str
+    goes: str
+
+
+class PathWhy(Wire):
+    path: str
+    why: str
+
+
+class Mapped(Wire):
+    matches: list[PathPair]
+    others: list[PathWhy]
+    matching: int
+    staying: int
+    not_matching: int
+    lost: list[str] = Field(description="Names that the second pattern leaves out")
+
+
+class SheetQuery(Asked):
+    name: str = Field("pasted", min_length=1, max_length=200)
+
+
+class Choices(Asked):
+    collision: Collision | None = None
+    on_failure: Literal["stop", "aside"] | None = None
+    remove_empty: bool | None = None
+    title: str | None = Field(None, max_length=300)
+
+
+class Mend(Asked):
+    positions: list[int] = Field([], max_length=10_000)
+    finding: str | None = Field(None, max_length=40)
+    leave: bool | None = None
+    collision: Collision | None = None
+    name: str | None = Field(None, max_length=400)
+
+
+class Run(Asked):
+    only: list[int] | None = Field(None, max_length=10_000, description="Steps to try; null: all")
+    first: int | None = Field(None, ge=1, le=1_000, description="As many as these to try")
+
+
+class UndoSome(Asked):
+    positions: list[int] | None = Field(None, max_length=100_000)
+
+
+class SheetPath(ListPath):
+    form: Literal["csv", "xlsx"]
+
+
+class ProofQuery(Asked):
+    read: bool = Field(False, description="Read every file again")
+
+
+class Tally(Wire):
+    what: str
+    files_before: int
+    bytes_before: int
+    files_after: int
+    bytes_after: int
+
+
+class ProvedStep(Wire):
+    position: int
+    number: int | None
+    path: str
+    size: int
+    sha256: str
+    outcome: str
+    why: str
+
+
+class Proof(Wire):
+    title: str
+    state: str
+    files: int
+    arrived: int
+    moved_on: int
+    amiss: list[ProvedStep]
+    count_amiss: int
+    not_done: int
+    bytes_before: int
+    bytes_after: int
+    was_read: bool
+    by_type: list[Tally]
+    by_folder: list[Tally]
+
+
+class CarriedDocument(Wire):
+    number: int
+    name: str
+    folder_path: str
+    folder: int
+    size: int
+
+
+class Carried(Wire):
+    total: int
+    documents: list[CarriedDocument] = Field(description="The first of them")
+
+
+class PickUp(Asked):
+    documents: list[int] = Field(min_length=1, max_length=100_000)

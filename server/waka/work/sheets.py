@@ -1,0 +1,162 @@
+"""Spreadsheets in and out: two columns, ``from`` and ``to``, pasted or in a file; a list as a sheet.
+
+CSV is read as RFC 4180 has it, and with semicolons or tabs; text as UTF-8, as UTF-16 with its mark, or else
+as Windows-1252, in which older spreadsheets write.
+"""
+
+from __future__ import annotations
+
+import csv
+import io
+import zipfile
+from collections.abc import Iterable, Iterator, Sequence
+from dataclasses import dataclass
+from typing import Any
+
+from openpyxl import Workbook, load_workbook
+
+from waka.errors import BadRequest
+
+MOST_ROWS = 200_000
+MOST_BYTES = 30_000_000
+MOST_UNPACKED = 400_000_000  #: of a workbook, which is a zip
+_FORMULA = ("=", "+", "-", "@")
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class SheetRow:
+    line: int  #: as the spreadsheet counts
+    source: str
+    target: str
+
+
+def read_sheet(data: bytes) -> list[SheetRow]:
+    """Return the rows of a CSV or XLSX. Raises ``BadRequest`` that says which line and what to do."""
+    if len(data) > MOST_BYTES:
+        raise BadRequest(f"The sheet has {len(data) // 1_000_000} MB; {MOST_BYTES // 1_000_000} are the most.",
+                         mend="Split it.")  # fmt: skip
+    return _rows(_workbook(data) if data[:2] == b"PK" else _delimited(_decoded(data)))
+
+
+def _decoded(data: bytes) -> str:
+    if data[:2] in (b"\xff\xfe", b"\xfe\xff"):
+        return data.decode("utf-16", "replace")
+    try:
+        return data.decode("utf-8-sig")
+    except UnicodeDecodeError:
+        return data.decode("cp1252", "replace")
+
+
+def _delimited(text: str) -> Iterator[list[str]]:
+    first = next((line for line in text.splitlines() if line.strip()), "")
+    delimiter = max("\t;,", key=first.count)
+    try:
+        yield from csv.reader(io.StringIO(text, newline=""), delimiter=delimiter)
+    except csv.Error as error:
+        raise BadRequest(
+            f"The sheet cannot be read: {error}.", mend="Save it as CSV or XLSX again."
+        ) from error
+
+
+def _workbook(data: bytes) -> Iterator[list[str]]:
+    try:
+        with zipfile.ZipFile(io.BytesIO(data)) as packed:
+            if sum(one.file_size for one in packed.infolist()) > MOST_UNPACKED:
+                raise BadRequest("The workbook is larger than it may be.", mend="Split it.")
+        book = load_workbook(io.BytesIO(data), read_only=True, data_only=False, keep_links=False)
+        sheet = book.worksheets[0]
+    except BadRequest:
+        raise
+    except Exception as error:  # the library raises whatever a broken file makes it
+        raise BadRequest("The workbook cannot be read.", mend="Save it as XLSX again, or as CSV.") from error
+    for line, row in enumerate(sheet.iter_rows(), 1):
+        cells = []
+        for cell in row:
+            if getattr(cell, "data_type", "") == "f":
+                raise BadRequest(
+                    f"Line {line} has a formula, “{str(cell.value)[:60]}”.",
+                    mend="Paste the column as values, then upload it again.", line=line,
+                )  # fmt: skip
+            cells.append("" if cell.value is None else str(cell.value))
+        yield cells
+
+
+def _rows(found: Iterable[Sequence[str]]) -> list[SheetRow]:
+    columns: tuple[int, int] | None = None
+    rows: list[SheetRow] = []
+    for line, cells in enumerate(found, 1):
+        told = [_unguarded(cell.strip()) for cell in cells]
+        if not any(told):
+            continue
+        if columns is None:
+            columns, is_head = _columns(told)
+            if is_head:
+                continue
+        source, target = (told[at] if at < len(told) else "" for at in columns)
+        if not source or not target:
+            missing = "from" if not source else "to"
+            raise BadRequest(
+                f"Line {line} has no “{missing}”: {' | '.join(t for t in told if t)[:120]}.",
+                mend="Fill it in, or remove the line. Cells that are merged count as empty but for the first.",
+                line=line,
+            )  # fmt: skip
+        if "\0" in source or "\0" in target:
+            raise BadRequest(
+                f"Line {line} has signs that are no text.", mend="Save it as CSV again.", line=line
+            )
+        rows.append(SheetRow(line=line, source=source.replace("\\", "/"), target=target.replace("\\", "/")))
+        if len(rows) > MOST_ROWS:
+            raise BadRequest(f"The sheet has more than {MOST_ROWS:,} rows.", mend="Split it.")
+    if not rows:
+        raise BadRequest("The sheet has no rows.", mend="Give two columns, from and to.")
+    return rows
+
+
+def _columns(head: Sequence[str]) -> tuple[tuple[int, int], bool]:
+    """Return where ``from`` and ``to`` are, and whether this line is the head of the sheet."""
+    names = [cell.casefold() for cell in head]
+    if "from" in names and "to" in names:
+        return (names.index("from"), names.index("to")), True
+    if len([cell for cell in head if cell]) == 2 and not ({"from", "to"} & set(names)):
+        first, second = (at for at, cell in enumerate(head) if cell)
+        return (first, second), False
+    told = ", ".join(f"“{cell}”" for cell in head if cell)[:200]
+    raise BadRequest(
+        f"The sheet has the columns {told}; “from” and “to” are needed.",
+        mend="Name two columns so in the first line; others are passed over.",
+    )  # fmt: skip
+
+
+def _unguarded(cell: str) -> str:
+    return cell[1:] if cell[:1] == "'" and cell[1:2] in _FORMULA else cell
+
+
+def guarded(cell: object) -> object:
+    """Return *cell* so that no spreadsheet takes a name for a formula."""
+    return f"'{cell}" if isinstance(cell, str) and cell.startswith(_FORMULA) else cell
+
+
+def to_csv(head: Sequence[str], rows: Iterable[Sequence[Any]]) -> Iterator[bytes]:
+    """Yield a CSV, piece by piece, with the mark by which spreadsheets know UTF-8."""
+    buffer = io.StringIO()
+    writer = csv.writer(buffer)
+    yield b"\xef\xbb\xbf"
+    writer.writerow(head)
+    for at, row in enumerate(rows):
+        writer.writerow([guarded(cell) for cell in row])
+        if at % 500 == 0:
+            yield buffer.getvalue().encode("utf-8", "replace")
+            buffer.seek(0)
+            buffer.truncate()
+    yield buffer.getvalue().encode("utf-8", "replace")
+
+
+def to_xlsx(head: Sequence[str], rows: Iterable[Sequence[Any]]) -> bytes:
+    book = Workbook(write_only=True)
+    sheet = book.create_sheet("steps")
+    sheet.append(list(head))
+    for row in rows:
+        sheet.append([guarded(cell) for cell in row])
+    out = io.BytesIO()
+    book.save(out)
+    return out.getvalue()

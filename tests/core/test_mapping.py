@@ -1,0 +1,68 @@
+"""Restructuring by two path patterns: only the named part moves."""
+
+import pytest
+from hypothesis import given
+from hypothesis import strategies as st
+
+from waka.core.changes.mapping import MappingProblem, NoMatch, PathMapping
+
+LETTERS = ("Letters/{type}/{year}/{month}/{rest}", "Letters/{year}/{month}/{type}/{rest}")
+FITS = [
+    (*LETTERS, "Letters/Funders/2025/03/a.pdf", "Letters/2025/03/Funders/a.pdf"),
+    # the same word elsewhere stays what it is, in a deeper folder and in the extension
+    (*LETTERS, "Letters/pdf/2025/03/pdf/2025.pdf", "Letters/2025/03/pdf/pdf/2025.pdf"),
+    ("Bills/Year {year}", "Archive/{year}", "Bills/Year 2025/x/y.pdf", "Archive/2025/x/y.pdf"),
+    ("{area}/{year}", "{year}/{area}", "Finance/2025/b.pdf", "2025/Finance/b.pdf"),
+    ("Bills", "Finance/Bills", "Bills/b.pdf", "Finance/Bills/b.pdf"),
+    ("A/{x}-{y}", "{y}/{x}", "A/one-two-three/f", "two-three/one/f"),
+    ("{part-one}/{x1}", "{x1}/{part-one}", "a/b/f", "b/a/f"),
+]
+DIFFERS = [
+    (*LETTERS, "Bills/Funders/2025/03/a.pdf", "level 1 is “Bills”"),
+    (*LETTERS, "Letters/Funders/2025/a.pdf", "3 folders deep"),
+    ("Bills/Year {year}", "Archive/{year}", "Bills/2025/a.pdf", "something like “Year {year}”"),
+    ("{x}/{x}", "{x}", "a/b/f", "in one place"),
+]
+PROBLEMS = [
+    ("", "a", "from", "empty"), ("a//b", "a", "from", "empty level"), ("a/../b", "a", "from", "leads up"),
+    ("{year", "a", "from", "brace"), ("{Year}", "a", "from", "small letters"), ("a", "{b}", "to", "no place"),
+    ("{rest}/a", "a", "from", "comes last"), ("a-{rest}", "a", "from", "level of its own"),
+    ("{a}{b}", "a", "from", "where one part ends"),
+]  # fmt: skip
+
+
+@pytest.mark.parametrize(("source", "target", "path", "expected"), FITS)
+def test_a_path_that_fits_goes_where_the_second_pattern_says(
+    source: str, target: str, path: str, expected: str
+) -> None:
+    assert PathMapping.read(source, target).apply(path) == expected
+
+
+@pytest.mark.parametrize(("source", "target", "path", "why"), DIFFERS)
+def test_a_path_that_does_not_fit_says_why(source: str, target: str, path: str, why: str) -> None:
+    found = PathMapping.read(source, target).apply(path)
+    assert isinstance(found, NoMatch) and why in found.why
+
+
+@pytest.mark.parametrize(("source", "target", "side", "why"), PROBLEMS)
+def test_patterns_that_make_no_mapping(source: str, target: str, side: str, why: str) -> None:
+    with pytest.raises(MappingProblem, match=why) as problem:
+        PathMapping.read(source, target)
+    assert problem.value.side == side
+
+
+def test_what_the_second_pattern_leaves_out_is_told() -> None:
+    assert PathMapping.read("{a}/{b}/{c}", "{a}/{c}").lost == ["b"]
+
+
+part = st.text("abcxyz 12-.", min_size=1, max_size=6).filter(
+    lambda s: s.strip() == s and s not in (".", "..")
+)
+
+
+@given(part, part, part, st.lists(part, min_size=1, max_size=3))
+def test_there_and_back_is_the_same_path(one: str, two: str, three: str, rest: list[str]) -> None:
+    path = "/".join([one, two, three, *rest])
+    there = PathMapping.read("{a}/{b}/{c}", "{c}/{a}/{b}").apply(path)
+    assert isinstance(there, str)
+    assert PathMapping.read("{c}/{a}/{b}", "{a}/{b}/{c}").apply(there) == path

@@ -1,0 +1,182 @@
+"""Change lists by hand: dragged, carried, pasted, restructured; looked at, tried, cancelled, proved, undone."""
+
+from pathlib import Path
+
+from playwright.sync_api import Page, expect
+
+from tests.journeys.conftest import sign_in
+from tests.journeys.test_folders import PLACE, drag, entry, open_folder, rows
+from tests.support import Client, Server, assert_records_agree, files_beneath, wait_until
+from waka.launch import opened
+
+MADE = ("Letters/{made}/{year}/{month}", "Letters/{year}/{month}/{made}")
+
+
+def standing(page: Page) -> str:
+    return page.locator(".listtitle").inner_text()
+
+
+def run_and_wait(page: Page, state: str = "done") -> None:
+    page.keyboard.press("r")
+    expect(page.locator(".listtitle")).to_contain_text(state)
+
+
+def assert_agree(server: Server) -> None:
+    with opened(server.settings, server.url, 2) as deps:
+        assert_records_agree(deps)
+
+
+def test_many_are_dragged_onto_a_folder_and_onto_the_path_line(page: Page, demo_server: Server) -> None:
+    drive = demo_server.settings.drive
+    sign_in(page, "magnus")
+    open_folder(page, PLACE)
+    expect(rows(page).first).to_be_visible()
+    page.keyboard.press("Control+a")
+    expect(page.get_by_role("toolbar")).to_contain_text("22 chosen")
+    drag(page, rows(page).nth(0), entry(page, "Boat"))
+    expect(page.locator(".listtitle")).to_contain_text("Move 22 documents to Boat")
+    assert len(files_beneath(drive / PLACE)) == 22, "nothing moves before it was looked at"
+    run_and_wait(page)
+    assert len(files_beneath(drive / PLACE)) == 0
+    open_folder(page, "Boat")
+    page.keyboard.press("Control+a")
+    expect(page.get_by_role("toolbar")).to_contain_text("26 chosen")
+    drag(page, rows(page).nth(0), page.locator(".listhead .stop", has_text="Drive"))
+    expect(page.locator(".listtitle")).to_contain_text("Move 26 documents to Drive")
+    # a whole folder, from the outline
+    page.goto("/folders")
+    drag(page, entry(page, "Meetings"), entry(page, "Safety"))
+    expect(page.locator(".listtitle")).to_contain_text("Move 1 folder to Safety")
+    run_and_wait(page)
+    assert (drive / "Safety/Meetings/2026").is_dir()
+    assert_agree(demo_server)
+
+
+def test_a_load_is_carried_over_a_reload_and_put_down(page: Page, demo_server: Server) -> None:
+    sign_in(page, "magnus")
+    open_folder(page, PLACE)
+    expect(rows(page).first).to_be_visible()
+    page.keyboard.press("Control+a")
+    expect(page.get_by_role("toolbar")).to_contain_text("22 chosen")
+    page.keyboard.press("k")
+    load = page.get_by_role("complementary", name="What you carry")
+    expect(load).to_contain_text("22 documents")
+    page.reload()
+    expect(load).to_contain_text("22 documents")
+    open_folder(page, "Boat")
+    expect(load).to_contain_text("Put down in Boat")
+    page.keyboard.press("j")
+    expect(page.locator(".listtitle")).to_contain_text("Move 22 documents to Boat")
+    expect(load).to_have_count(0)
+    run_and_wait(page)
+    # a few are put down at once
+    open_folder(page, "Boat")
+    page.keyboard.press("ArrowDown")
+    page.keyboard.press("k")
+    expect(load).to_contain_text("1 document")
+    open_folder(page, "Safety")
+    page.keyboard.press("j")
+    expect(load).to_have_count(0)
+    expect(rows(page)).to_have_count(1)
+    assert_agree(demo_server)
+
+
+def test_a_spreadsheet_goes_round(page: Page, demo_server: Server, tmp_path: Path) -> None:
+    drive = demo_server.settings.drive
+    names = sorted(Path(path).name for path in files_beneath(drive / PLACE))[:4]
+    sign_in(page, "magnus")
+    page.get_by_role("link", name="Changes").click()
+    expect(page.get_by_role("region", name="Changes")).to_be_visible()
+    page.keyboard.press("s")
+    sheet = (
+        "from,to\n"
+        + "\n".join(f"{PLACE}/{name},Boat/Papers" for name in names)
+        + "\nFinance/absent.pdf,Boat\n"
+    )
+    page.get_by_label("Paste two columns").fill(sheet)
+    page.keyboard.press("Control+Enter")
+    expect(page.locator(".listtitle")).to_contain_text("1 to decide")
+    with page.expect_download() as download:
+        page.get_by_role("link", name="CSV").click()
+    saved = tmp_path / "list.csv"
+    download.value.save_as(saved)
+    rows_of = saved.read_text("utf-8-sig").splitlines()
+    assert rows_of[0].startswith("step,from,to,")
+    # edited: the absent one goes, the rest goes elsewhere
+    kept = [line.replace("Boat/Papers", "Boat/Kept") for line in rows_of if "absent" not in line]
+    saved.write_text("\n".join(kept))
+    page.get_by_role("link", name="Changes").click()
+    expect(page.get_by_role("region", name="Changes")).to_be_visible()
+    page.keyboard.press("s")
+    page.get_by_label("File with a spreadsheet").set_input_files(saved)
+    expect(page.locator(".listtitle")).to_contain_text("list.csv: 4 rows")
+    run_and_wait(page)
+    assert sorted(files_beneath(drive / "Boat/Kept")) == names
+    assert_agree(demo_server)
+
+
+def begin_restructuring(page: Page) -> None:
+    page.goto("/changes?make=mapping")
+    page.get_by_label("From", exact=True).fill(MADE[0])
+    page.get_by_label("To", exact=True).fill(MADE[1])
+    expect(page.get_by_role("button", name="Check 26 moves")).to_be_enabled()
+    page.keyboard.press("Enter")
+    expect(page.locator(".listtitle")).to_contain_text("ready to run")
+
+
+def test_two_parallel_trees_become_one_with_proof_and_undo(page: Page, demo_server: Server) -> None:
+    drive = demo_server.settings.drive
+    before = sorted(files_beneath(drive))
+    sign_in(page, "magnus")
+    begin_restructuring(page)
+    page.get_by_label("Remove folders that are left empty").check()
+    expect(page.locator(".facet", has_text="Folders removed")).to_be_visible()
+    page.keyboard.press("y")
+    expect(page.locator(".listtitle")).to_contain_text("done, the rest waits")
+    assert len(files_beneath(drive / "Letters/2024")) == 3
+    run_and_wait(page, "done: ")
+    assert not (drive / "Letters/posted").exists() and not (drive / "Letters/typed").exists()
+    page.keyboard.press("o")
+    expect(page.locator(".verdict")).to_have_text("All 26 of 26 arrived.")
+    page.get_by_role("button", name="Read every file again").click()
+    expect(page.get_by_text("Every file was read again")).to_be_visible()
+    expect(page.locator(".verdict")).to_have_text("All 26 of 26 arrived.")
+    page.go_back()
+    page.keyboard.press("u")
+    expect(page.locator(".listtitle")).to_contain_text("Undo: Restructure")
+    expect(page.locator(".listtitle")).to_contain_text("ready to run")
+    run_and_wait(page, "done: ")
+    assert sorted(files_beneath(drive)) == before
+    assert not (drive / "Letters/2024").exists()
+    assert_agree(demo_server)
+
+
+def test_a_run_is_paused_and_cancelled_in_the_middle(page: Page, demo_server: Server) -> None:
+    drive = demo_server.settings.drive
+    demo_server.stop()
+    demo_server.start(WAKA_FAULT="pause:batch_moved")  # every batch takes two seconds
+    page.reload()
+    sign_in(page, "magnus")
+    client = Client(demo_server.port).sign_in("magnus")
+    folders = {one["path"]: one["id"] for one in client.ask("GET", "/api/folders")[1]["folders"]}
+    chosen = [number for path, number in folders.items() if path.startswith(("Trainees/", "Meetings/"))]
+    assert len(chosen) == 7
+    choice = {"do": "move", "folders": chosen, "into": folders["Boat"]}
+    status, made = client.ask("POST", "/api/lists", choice)
+    assert status == 201, made
+    page.goto(f"/changes/{made['id']}")
+    expect(page.locator(".listtitle")).to_contain_text("ready to run")
+    page.keyboard.press("r")
+    expect(page.get_by_role("status", name="Progress")).to_be_visible()
+    page.reload()  # the browser may go and come back
+    wait_until(
+        lambda: len([path for path in (drive / "Boat").iterdir() if path.is_dir()]) > 0, "something has moved"
+    )
+    page.get_by_role("button", name="Pause").click()
+    expect(page.locator(".listtitle")).to_contain_text("done, the rest waits")
+    page.keyboard.press("r")
+    expect(page.get_by_role("status", name="Progress")).to_be_visible()
+    page.get_by_role("button", name="Cancel").click()
+    expect(page.locator(".listtitle")).to_contain_text("cancelled")
+    assert 0 < len([path for path in (drive / "Boat").iterdir() if path.is_dir()]) < 7
+    assert_agree(demo_server)

@@ -1,0 +1,313 @@
+"""Change lists of any number: proposed, checked, tried, run, proved, undone; the records equal to the tree."""
+
+from collections.abc import Callable
+from dataclasses import dataclass
+from typing import Any
+
+import pytest
+
+from tests.support import assert_records_agree, files_beneath
+from tests.work.drive import CANVAS, FILES, LOG, NOTE, ROPE, SAIL, SmallDrive, small_drive
+from waka.errors import BadRequest, ListHasErrors, NotFound
+from waka.records.lists import BulkList, Filter
+from waka.work import lists, proposing
+from waka.work.deps import Deps
+from waka.work.lists import Mend
+from waka.work.proposing import Choice
+from waka.work.proving import prove
+from waka.work.running import run_list
+from waka.work.sheets import read_sheet
+from waka.work.taking_in import index_next, take_in
+
+
+@pytest.fixture
+def drive(deps: Deps) -> SmallDrive:
+    return small_drive(deps)
+
+
+@dataclass
+class Lists:
+    """The lists of the small drive's keeper."""
+
+    drive: SmallDrive
+
+    def sheet(self, *rows: tuple[str, str]) -> int:
+        text = "from,to\n" + "\n".join(f'"{source}","{target}"' for source, target in rows)
+        return proposing.propose_sheet(
+            self.drive.deps, self.drive.keeper, read_sheet(text.encode()), "moves.csv"
+        )
+
+    def chosen(self, do: str, *paths: str, **more: Any) -> int:
+        numbers = [self.drive.number(path) for path in paths]
+        choice = Choice(do=do, documents=numbers, **more)  # type: ignore[arg-type]
+        return proposing.propose_chosen(self.drive.deps, self.drive.keeper, choice)
+
+    def mapping(self, source: str, target: str) -> int:
+        return proposing.propose_mapping(self.drive.deps, self.drive.keeper, source, target)
+
+    def one(self, list_id: int) -> BulkList:
+        return lists.one(self.drive.deps, self.drive.keeper, list_id)
+
+    def run(self, list_id: int, only: list[int] | None = None) -> BulkList:
+        lists.run(self.drive.deps, self.drive.keeper, list_id, only)
+        run_list(self.drive.deps, list_id)
+        while index_next(self.drive.deps):
+            pass
+        assert_records_agree(self.drive.deps)
+        return self.one(list_id)
+
+    def steps(self, list_id: int) -> list[tuple[str, str, str]]:
+        page = lists.steps(self.drive.deps, self.drive.keeper, list_id, Filter(), 0)
+        return [(s.step.act, s.from_path, s.to_path) for s in page.steps]
+
+    def findings(self, list_id: int) -> list[str]:
+        return sorted(self.one(list_id).summary["findings"])
+
+
+@pytest.fixture
+def made(drive: SmallDrive) -> Lists:
+    return Lists(drive)
+
+
+def stand(drive: SmallDrive) -> dict[str, str]:
+    return {path: (drive.root / path).read_text() for path in files_beneath(drive.root)}
+
+
+A, B = "Finance/2025/2025-03-12_mrc_mizzen-sail.txt", "Finance/2025/2025-04-02_mrc_rope.txt"
+WORKS: list[tuple[str, Callable[[Lists], int], dict[str, str | None]]] = [
+    ("to a folder", lambda m: m.sheet((SAIL, "Letters"), (ROPE, "Letters/")),
+     {SAIL: None, ROPE: None, f"Letters/{SAIL.split('/')[-1]}": SAIL, f"Letters/{ROPE.split('/')[-1]}": ROPE}),
+    ("to a new folder", lambda m: m.sheet((SAIL, "Boat/Sails/old"), (ROPE, "Boat/Ropes")),
+     {SAIL: None, ROPE: None, f"Boat/Sails/old/{SAIL.split('/')[-1]}": SAIL, f"Boat/Ropes/{ROPE.split('/')[-1]}": ROPE}),
+    ("renamed", lambda m: m.sheet((NOTE, "Letters/2026-01-02_mrc_dear-all.txt")),
+     {NOTE: None, "Letters/2026-01-02_mrc_dear-all.txt": NOTE}),
+    ("swapped", lambda m: m.sheet((SAIL, ROPE), (ROPE, SAIL)), {SAIL: ROPE, ROPE: SAIL}),
+    ("in a circle", lambda m: m.sheet((SAIL, ROPE), (ROPE, CANVAS), (CANVAS, SAIL)),
+     {ROPE: SAIL, CANVAS: ROPE, SAIL: CANVAS}),
+    ("one after another", lambda m: m.sheet((SAIL, ROPE), (ROPE, "Letters")),
+     {SAIL: None, ROPE: SAIL, f"Letters/{ROPE.split('/')[-1]}": ROPE}),
+    ("copied", lambda m: m.chosen("copy", SAIL, ROPE, into=m.drive.folder("Letters")),
+     {f"Letters/{SAIL.split('/')[-1]}": SAIL, f"Letters/{ROPE.split('/')[-1]}": ROPE}),
+    ("binned", lambda m: m.chosen("bin", SAIL, NOTE, reason="done with"), {SAIL: None, NOTE: None}),
+    ("restructured", lambda m: m.mapping("Finance/{year}", "{year}/Finance"),
+     {SAIL: None, ROPE: None, CANVAS: None, SAIL.replace("Finance/2025", "2025/Finance"): SAIL,
+      ROPE.replace("Finance/2025", "2025/Finance"): ROPE, CANVAS.replace("Finance/2026", "2026/Finance"): CANVAS}),
+    ("a folder", lambda m: proposing.propose_chosen(m.drive.deps, m.drive.keeper, Choice(
+        do="move", folders=[m.drive.folder("Finance/2025")], into=m.drive.folder("Letters"))),
+     {SAIL: None, ROPE: None, SAIL.replace("Finance", "Letters"): SAIL, ROPE.replace("Finance", "Letters"): ROPE}),
+    ("a folder and what is in it", lambda m: proposing.propose_chosen(m.drive.deps, m.drive.keeper, Choice(
+        do="move", folders=[m.drive.folder("Finance/2025")], documents=[m.drive.number(SAIL)], into=m.drive.folder("Letters"))),
+     {SAIL: None, ROPE: None, f"Letters/{SAIL.split('/')[-1]}": SAIL, ROPE.replace("Finance", "Letters"): ROPE}),
+]  # fmt: skip
+
+
+@pytest.mark.parametrize(("propose", "differs"), [w[1:] for w in WORKS], ids=[w[0] for w in WORKS])
+def test_a_list_is_run_proved_and_undone(
+    made: Lists, propose: Callable[[Lists], int], differs: dict[str, str | None]
+) -> None:
+    drive = made.drive
+    before = stand(drive)
+    numbers = {path: drive.number(path) for path in FILES}
+    list_id = propose(made)
+    assert made.one(list_id).state == "checked"
+    assert stand(drive) == before, "checking moves nothing"
+    ran = made.run(list_id)
+    assert (ran.state, ran.trouble) == ("done", None)
+    expected = {path: FILES[path] for path in FILES if path not in differs}
+    expected |= {path: FILES[was] for path, was in differs.items() if was is not None}
+    assert stand(drive) == expected
+    proof = prove(drive.deps, drive.keeper, list_id, read=True)
+    assert (proof.arrived, proof.amiss) == (proof.files, [])
+    assert proof.bytes_before == proof.bytes_after > 0 or proof.files == 0
+    undo = proposing.propose_undo(drive.deps, drive.keeper, list_id)
+    assert made.run(undo).state == "done"
+    assert stand(drive) == before
+    assert {path: drive.number(path) for path in FILES} == numbers
+    with pytest.raises(BadRequest, match="nothing left"):
+        lists.run(drive.deps, drive.keeper, list_id)
+
+
+Wrong = tuple[str, Callable[[Lists], int], list[str]]
+FOUND: list[Wrong] = [
+    ("missing", lambda m: m.sheet(("Letters/absent.txt", "Finance")), ["missing"]),
+    ("already there", lambda m: m.sheet((SAIL, "Finance/2025")), ["already_there"]),
+    ("run again", lambda m: m.sheet(("Letters/log.txt", "Trainees")), ["already_there"]),
+    ("taken", lambda m: m.sheet((SAIL, ROPE)), ["taken"]),
+    ("twin", lambda m: m.sheet((NOTE, "Trainees/LOG.txt")), ["twin"]),
+    ("same target", lambda m: m.sheet((SAIL, "Letters/x.txt"), (ROPE, "Letters/x.txt")), ["same_target"]),
+    ("same source", lambda m: m.sheet((SAIL, "Letters"), (SAIL, "Trainees")), ["same_source"]),
+    ("out of the drive", lambda m: m.sheet((SAIL, "../etc")), ["no_target"]),
+    ("into our corner", lambda m: m.sheet((SAIL, ".waka/bin")), ["no_target"]),
+    ("unfit", lambda m: m.sheet((SAIL, "Letters/a:b.txt")), ["refused_sign"]),
+    ("unfit folder", lambda m: m.sheet((SAIL, "Letters/a:b")), ["no_target"]),
+    ("too long", lambda m: m.sheet((SAIL, "Letters/" + "x" * 240 + ".txt")), ["path_too_long"]),
+    ("swap", lambda m: m.sheet((SAIL, ROPE), (ROPE, SAIL)), ["by_temporary_name"]),
+    ("a folder into itself", lambda m: proposing.propose_chosen(m.drive.deps, m.drive.keeper, Choice(
+        do="move", folders=[m.drive.folder("Finance")], into=m.drive.folder("Finance/2025"))), ["into_itself"]),
+]  # fmt: skip
+
+
+@pytest.mark.parametrize(("propose", "codes"), [f[1:] for f in FOUND], ids=[f[0] for f in FOUND])
+def test_the_check_says_what_is_wrong_before_anything_moves(
+    made: Lists, propose: Callable[[Lists], int], codes: list[str]
+) -> None:
+    list_id = propose(made)
+    assert made.findings(list_id) == codes
+    if any(lists.blocks(code) for code in codes):
+        with pytest.raises(ListHasErrors):
+            lists.run(made.drive.deps, made.drive.keeper, list_id)
+        # what cannot be mended can be taken out
+        mended = lists.mend(made.drive.deps, made.drive.keeper, list_id, Mend(finding=codes[0], leave=True))
+        assert mended.summary["blocked"] == 0
+
+
+def test_a_reader_s_moves_are_refused_and_sight_is_told(made: Lists) -> None:
+    drive = made.drive
+    drive.keep_to("Trainees", drive.keeper)
+    list_id = made.sheet((SAIL, "Trainees"))
+    [sight] = made.one(list_id).summary["sight"]
+    assert sight["lose"] == ["Alba Beck", "Hazel Brook"] and sight["gain"] == []
+    refused = proposing.propose_sheet(
+        drive.deps, drive.reader, read_sheet(f"{SAIL}\tLetters\n{LOG}\tLetters".encode()), "x"
+    )
+    found = lists.one(drive.deps, drive.reader, refused).summary["findings"]
+    assert found == {"no_right": 1, "missing": 1}, "what a person may not see is not there for them"
+    with pytest.raises(NotFound):
+        lists.one(drive.deps, drive.reader, list_id)
+
+
+COLLISIONS = [
+    ("wait", {"left_waiting": 1}, 0), ("beside", {}, 1), ("same", {"taken": 1}, None),
+]  # fmt: skip
+
+
+@pytest.mark.parametrize(("policy", "findings", "moved"), COLLISIONS)
+def test_a_collision_is_met_as_the_list_says(
+    made: Lists, policy: Any, findings: dict[str, int], moved: int | None
+) -> None:
+    list_id = made.sheet((NOTE, "Trainees/log.txt"))
+    found = lists.choose(made.drive.deps, made.drive.keeper, list_id, collision=policy, on_failure=None,
+                         remove_empty=None, title=None)  # fmt: skip
+    assert found.summary["findings"] == findings
+    if moved:
+        made.run(list_id)
+        assert stand(made.drive)["Trainees/log-2.txt"] == FILES[NOTE]
+
+
+def test_identical_bytes_are_skipped_where_that_is_asked_for(made: Lists) -> None:
+    drive = made.drive
+    (drive.root / "Letters/log.txt").write_text(FILES[LOG])
+    take_in(drive.deps, drive.keeper)
+    list_id = made.sheet(("Letters/log.txt", "Trainees"), (SAIL, "Letters"))
+    lists.choose(
+        drive.deps, drive.keeper, list_id, collision="same", on_failure=None, remove_empty=None, title=None
+    )
+    assert made.findings(list_id) == ["identical"]
+    assert made.run(list_id).state == "done"
+    assert {"Letters/log.txt", LOG} <= set(stand(drive))
+
+
+def test_a_few_are_tried_looked_at_and_the_rest_follows(made: Lists) -> None:
+    list_id = made.sheet((SAIL, ROPE), (ROPE, SAIL), (NOTE, "Trainees"))
+    tried = made.run(list_id, only=[4])
+    assert tried.state == "paused" and tried.steps_done == 1
+    assert "Trainees/note.txt" in stand(made.drive)
+    tried = made.run(list_id, only=[2])  # of the swap: all three steps of it
+    assert tried.state == "done"
+    assert stand(made.drive)[ROPE] == FILES[SAIL]
+
+
+def test_emptied_folders_are_offered_and_removed_with_the_list(made: Lists) -> None:
+    list_id = made.mapping("Finance/{year}", "{year}/Finance")
+    assert made.one(list_id).summary["emptied"] == ["Finance/2025", "Finance/2026", "Finance"]
+    lists.choose(made.drive.deps, made.drive.keeper, list_id, collision=None, on_failure=None, remove_empty=True,
+                 title=None)  # fmt: skip
+    assert made.run(list_id).state == "done"
+    assert not (made.drive.root / "Finance").exists()
+    undo = proposing.propose_undo(made.drive.deps, made.drive.keeper, list_id)
+    assert made.run(undo).state == "done"
+    assert stand(made.drive) == FILES
+    assert not (made.drive.root / "2025").exists(), "what the list made is gone again"
+
+
+def test_a_failure_says_which_why_and_the_rest_goes_on_later(made: Lists) -> None:
+    drive = made.drive
+    list_id = made.sheet((NOTE, "Boat"), (SAIL, "Boat"), (ROPE, "Boat"))
+    (drive.root / SAIL).rename(drive.root / "Finance/2025/moved.txt")  # another program, after the check
+    failed = made_run_with_trouble(made, list_id)
+    assert (
+        failed.state == "failed"
+        and failed.trouble
+        and "Step 3" in failed.trouble
+        and "no longer" in failed.trouble
+    )
+    assert failed.steps_done == 2  # the folder and the note
+    (drive.root / "Finance/2025/moved.txt").rename(drive.root / SAIL)
+    assert made.run(list_id).state == "done"
+    assert set(stand(drive)) == {
+        "Boat/note.txt",
+        f"Boat/{SAIL.split('/')[-1]}",
+        f"Boat/{ROPE.split('/')[-1]}",
+        CANVAS,
+        LOG,
+    }
+
+
+def made_run_with_trouble(made: Lists, list_id: int) -> BulkList:
+    lists.run(made.drive.deps, made.drive.keeper, list_id)
+    run_list(made.drive.deps, list_id)
+    return made.one(list_id)
+
+
+def test_a_failure_set_aside_lets_the_rest_run(made: Lists) -> None:
+    drive = made.drive
+    list_id = made.sheet((NOTE, "Boat"), (SAIL, "Boat"), (ROPE, "Boat"))
+    lists.choose(
+        drive.deps, drive.keeper, list_id, collision=None, on_failure="aside", remove_empty=None, title=None
+    )
+    (drive.root / SAIL).write_text("edited after the check")
+    failed = made_run_with_trouble(made, list_id)
+    assert (failed.state, failed.steps_done, failed.steps_failed) == ("failed", 3, 1)
+    proof = prove(drive.deps, drive.keeper, list_id)
+    assert [one.path for one in proof.amiss] == [SAIL] and "changed" in proof.amiss[0].why
+    assert (proof.files, proof.arrived) == (3, 2)
+
+
+def test_undoing_leaves_alone_what_was_changed_since(made: Lists) -> None:
+    drive = made.drive
+    list_id = made.sheet((NOTE, "Trainees"), (SAIL, "Trainees"))
+    made.run(list_id)
+    drive.change("rename", "Trainees/note.txt", name="kept.txt")
+    undo = proposing.propose_undo(drive.deps, drive.keeper, list_id)
+    assert made.findings(undo) == ["changed_since"]
+    assert made.run(undo).state == "done"
+    assert set(stand(drive)) == {*FILES, "Trainees/kept.txt"} - {NOTE}
+
+
+def test_a_load_is_carried_and_put_down(made: Lists) -> None:
+    drive = made.drive
+    lists.pick_up(drive.deps, drive.filer, [drive.number(SAIL)])
+    found, total = lists.pick_up(drive.deps, drive.filer, [drive.number(NOTE), drive.number(LOG)])
+    assert total == 3 and {one.name for one in found} == {"note.txt", "log.txt", SAIL.split("/")[-1]}
+    drive.keep_to("Trainees", drive.keeper)
+    assert lists.carried(drive.deps, drive.filer)[1] == 2, "what cannot be seen any more is not carried"
+    lists.put_down(drive.deps, drive.filer)
+    assert lists.carried_numbers(drive.deps, drive.filer) == []
+
+
+def test_many_are_restored_to_where_each_of_them_was(made: Lists) -> None:
+    drive = made.drive
+    numbers = [drive.number(path) for path in (SAIL, NOTE)]
+    made.run(made.chosen("bin", SAIL, NOTE))
+    choice = Choice(do="restore", documents=numbers)
+    made.run(proposing.propose_chosen(drive.deps, drive.keeper, choice))
+    assert stand(drive) == FILES
+    with pytest.raises(BadRequest, match="no destination"):
+        proposing.propose_chosen(drive.deps, drive.keeper, Choice(do="move", documents=numbers))
+
+
+def test_a_list_that_was_not_begun_is_thrown_away(made: Lists) -> None:
+    list_id = made.sheet((SAIL, "Letters"))
+    lists.discard(made.drive.deps, made.drive.keeper, list_id)
+    with pytest.raises(NotFound):
+        made.one(list_id)
