@@ -180,10 +180,12 @@ def start(cluster: Cluster) -> bool:
     return True
 
 
-def stop(cluster: Cluster) -> None:
+def stop(cluster: Cluster, *, for_good: bool = False) -> None:
+    """Stop the cluster; *for_good*: it is not started again, so nothing need be written to disk."""
+    mode = "immediate" if for_good else "fast"
     _as(
         cluster.runs_as,
-        [str(cluster.binaries / "pg_ctl"), "stop", "-D", str(cluster.data), "-m", "fast", "-s", "-w"],
+        [str(cluster.binaries / "pg_ctl"), "stop", "-D", str(cluster.data), "-m", mode, "-s", "-w"],
     )  # fmt: skip
 
 

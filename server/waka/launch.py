@@ -17,7 +17,7 @@ from waka.errors import CannotStart
 from waka.records.migrations import migrate
 from waka.settings import CHECKOUT, Settings
 from waka.work import deps as parts
-from waka.work import engine
+from waka.work import engine, storing
 from waka.work.deps import Deps
 
 STOP_SECONDS = 20
@@ -65,6 +65,7 @@ def serve(settings: Settings, url: str, ready: str) -> int:
     """Serve until a signal comes; return the exit code. *ready* is printed once the door answers."""
     with opened(settings, url, connections=2) as deps:
         engine.settle_all(deps)
+        storing.tidy_all(deps)
     env = {**os.environ, "WAKA_DATABASE_URL": url, "WAKA_HOME": str(settings.home)}
     env["PYTHONPATH"] = str(CHECKOUT / "server")
     web = subprocess.Popen(

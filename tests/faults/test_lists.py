@@ -76,9 +76,13 @@ def papers(deps: Deps) -> dict[int, tuple[str, bytes]]:
     return {int(number): (str(path), bytes(digest)) for number, path, digest in found}
 
 
-def mixed(deps: Deps, rng: random.Random) -> list[Asked]:
-    """Moves, swaps, circles of three, copies and bins over all the papers there are."""
+def mixed(deps: Deps, rng: random.Random) -> tuple[list[Asked], dict[int, int]]:
+    """Moves, swaps, circles of three, copies, bins and versions over all the papers there are.
+
+    Returned with what becomes a version of what.
+    """
     known = papers(deps)
+    merging: dict[int, int] = {}
     numbers = list(known)
     rng.shuffle(numbers)
     asks: list[Asked] = []
@@ -87,8 +91,8 @@ def mixed(deps: Deps, rng: random.Random) -> list[Asked]:
         above, _, name = path.rpartition("/")
         asks.append(Asked(do=do, at=0, number=number, to=above, name=name))  # type: ignore[arg-type]
 
-    while len(numbers) >= 7:
-        a, b, c, d, e, f, g = (numbers.pop() for _ in range(7))
+    while len(numbers) >= 8:
+        a, b, c, d, e, f, g, h = (numbers.pop() for _ in range(8))
         to(a, known[b][0])
         to(b, known[a][0])
         to(c, known[d][0])
@@ -99,7 +103,11 @@ def mixed(deps: Deps, rng: random.Random) -> list[Asked]:
             to(g, f"Copies/{g}-{rng.random()}.txt", do="copy")
         elif rng.random() < 0.3:
             asks.append(Asked(do="bin", at=0, number=g, reason="no more use"))
-    return asks
+        elif rng.random() < 0.6:
+            above, _, name = known[h][0].rpartition("/")
+            asks.append(Asked(do="move", at=0, number=g, to=above, name=name, collision="version"))
+            merging[g] = h
+    return asks, merging
 
 
 @contextmanager
@@ -141,7 +149,7 @@ def test_a_list_that_is_killed_at_random_moments_comes_to_its_end(
     kills = rounds = 0
     while kills < KILLS:
         rounds += 1
-        asks = mixed(deps, rng)
+        asks, merging = mixed(deps, rng)
         list_id = proposing.propose(deps, keeper, asks, title=f"Round {rounds}", origin="chosen")
         assert lists.one(deps, keeper, list_id).summary["blocked"] == 0
         lists.run(deps, keeper, list_id)
@@ -167,7 +175,9 @@ def test_a_list_that_is_killed_at_random_moments_comes_to_its_end(
         after = papers(deps)
         with deps.db.transaction() as conn:
             binned = {int(r[0]) for r in conn.execute("select id from document where state = 'binned'")}
-        # every document there exactly once with its own bytes, or in the bin
+        # every document there exactly once with its own bytes, or in the bin, or as what it became a version of
+        for came, onto in merging.items():
+            before[onto] = before.pop(came)
         assert {n: d for n, d in before.items() if n not in binned} == {
             n: after[n][1] for n in before if n in after
         }
@@ -294,11 +304,13 @@ def test_eight_people_move_the_same_documents_around(the_world: World, home: Pat
     server.start()
     told: list[tuple[int, object]] = []
     begun: list[int] = []
-    until = time.monotonic() + (60 if LONG else 8)
+    ready = threading.Barrier(len(people))
 
     def work(login: str) -> None:
         rng = random.Random(login)
         client = Client(server.port).sign_in(login, PASSWORD)
+        ready.wait()  # all of them at once, however long signing in took
+        until = time.monotonic() + (60 if LONG else 8)
         _, outline = client.ask("GET", "/api/folders")
         folders = [f["id"] for f in outline["folders"] if f["path"]]
         while time.monotonic() < until:

@@ -1,6 +1,6 @@
 import type { Arrival, OutlineEntry, Slip } from '../shared/api/client'
 
-export const EMPTY: Slip = { kind: '', who: '', short: '', when: '', what: '', reference: '', amount: '', folder: null, extension: null }
+export const EMPTY: Slip = { kind: '', who: '', short: '', when: '', what: '', reference: '', amount: '', folder: null, extension: null, as_version: false }
 
 export function slipOf(arrival: Arrival): Slip {
   return { ...EMPTY, ...arrival.slip }

@@ -87,5 +87,6 @@ function slipFrom(document: Document): Slip {
     amount: document.amount ?? '',
     folder: document.folder,
     extension: /^(\.[A-Za-z0-9]{1,12}){0,2}$/.test(splitName(document.name)[1]) ? splitName(document.name)[1] : null,
+    as_version: false,
   }
 }

@@ -52,11 +52,19 @@ class Holds:
                 raise
 
 
+def prepare_holds(drive: Tree) -> None:
+    os.close(_open(drive))
+
+
+def _open(drive: Tree) -> int:
+    path = os.path.join(drive.root, os.fsdecode(OWN), "lists")  # noqa: PTH118 - opened by descriptor
+    return os.open(path, os.O_RDWR | os.O_CREAT | os.O_CLOEXEC | os.O_NOFOLLOW, 0o600)
+
+
 @contextmanager
 def holds(drive: Tree) -> Iterator[Holds]:
     """Yield what a worker holds lists by; they are let go at the end, or with the process."""
-    path = os.path.join(drive.root, os.fsdecode(OWN), "lists")  # noqa: PTH118 - opened by descriptor
-    fd = os.open(path, os.O_RDWR | os.O_CREAT | os.O_CLOEXEC | os.O_NOFOLLOW, 0o600)
+    fd = _open(drive)
     held = Holds(fd)
     try:
         yield held

@@ -13,8 +13,8 @@ import errno
 import hashlib
 import os
 import stat
-from collections.abc import Callable
-from contextlib import AbstractContextManager
+from collections.abc import Callable, Iterator
+from contextlib import AbstractContextManager, contextmanager
 from dataclasses import dataclass
 
 from waka.core.changes.settle import End, Ends
@@ -49,6 +49,10 @@ class Move:
             self.size, self.inode, self.modified_ns,
         )  # fmt: skip
 
+    def is_this_at_source(self) -> bool:
+        found = self.source.stat(self.source_path)
+        return found is not None and self.is_this(found)
+
 
 def carry_out(move: Move, hands: Hands | None = None) -> FileStat:
     """Move the file and return what is known of it at the target.
@@ -57,21 +61,28 @@ def carry_out(move: Move, hands: Hands | None = None) -> FileStat:
     ``SourceChanged``, ``NameTaken``, ``UnsafePath`` or ``DriveTrouble``; after each of them the file is at
     its source, whole, and nothing is at the target that was not.
     """
+    with (
+        as_told(move),
+        _parent(move.source, move.source_path, hands) as (source, source_name),
+        _parent(move.target, move.target_path, hands) as (target, target_name),
+    ):
+        assert_unchanged(move, source, source_name)
+        reach("before_move")
+        if os.fstat(source).st_dev == os.fstat(target).st_dev:
+            _rename(move, source, source_name, target, target_name)
+        else:
+            _copy(move, source, source_name, target, target_name)
+        reach("after_move")
+        for fd in (target, source):
+            hands.touched(fd) if hands else os.fsync(fd)
+        return FileStat.of(os.stat(target_name, dir_fd=target, follow_symlinks=False))
+
+
+@contextmanager
+def as_told(move: Move) -> Iterator[None]:
+    """Turn what the disk says into what a person can read: which file, where to, why, what to do."""
     try:
-        with (
-            _parent(move.source, move.source_path, hands) as (source, source_name),
-            _parent(move.target, move.target_path, hands) as (target, target_name),
-        ):
-            _assert_unchanged(move, source, source_name)
-            reach("before_move")
-            if os.fstat(source).st_dev == os.fstat(target).st_dev:
-                _rename(move, source, source_name, target, target_name)
-            else:
-                _copy(move, source, source_name, target, target_name)
-            reach("after_move")
-            for fd in (target, source):
-                hands.touched(fd) if hands else os.fsync(fd)
-            return FileStat.of(os.stat(target_name, dir_fd=target, follow_symlinks=False))
+        yield
     except FileNotFoundError as error:
         raise _missing(move) from error
     except OSError as error:
@@ -84,28 +95,24 @@ def _parent(tree: Tree, path: bytes, hands: Hands | None) -> AbstractContextMana
 
 def copy_out(move: Move) -> FileStat:
     """Copy the file beside its source and return what is known of the copy. Raises as ``carry_out``."""
-    try:
-        with (
-            move.source.parent(move.source_path) as (source, source_name),
-            move.target.parent(move.target_path) as (target, target_name),
-            move.target.parent(move.target.work + b"/" + move.work_name, make=True) as (work, half),
-        ):
-            _assert_unchanged(move, source, source_name)
-            _remove(half, work)
-            try:
-                _copy_bytes(move, source, source_name, work, half)
-                reach("after_copy")
-                rename_no_replace(work, half, target, target_name, where=shown(move.target_path))
-            except BaseException:
-                _remove(half, work)
-                raise
-            reach("after_move")
-            os.fsync(target)
-            return FileStat.of(os.stat(target_name, dir_fd=target, follow_symlinks=False))
-    except FileNotFoundError as error:
-        raise _missing(move) from error
-    except OSError as error:
-        raise _trouble(move, error) from error
+    with (
+        as_told(move),
+        move.source.parent(move.source_path) as (source, source_name),
+        move.target.parent(move.target_path) as (target, target_name),
+        move.target.parent(move.target.work + b"/" + move.work_name, make=True) as (work, half),
+    ):
+        assert_unchanged(move, source, source_name)
+        remove_name(half, work)
+        try:
+            copy_bytes(move, source, source_name, work, half)
+            reach("after_copy")
+            rename_no_replace(work, half, target, target_name, where=shown(move.target_path))
+        except BaseException:
+            remove_name(half, work)
+            raise
+        reach("after_move")
+        os.fsync(target)
+        return FileStat.of(os.stat(target_name, dir_fd=target, follow_symlinks=False))
 
 
 def is_copied(move: Move, *, target_is_known: bool) -> bool:
@@ -116,7 +123,7 @@ def is_copied(move: Move, *, target_is_known: bool) -> bool:
     return found is not None and found.inode != move.inode and _same_bytes(move, found)
 
 
-def _assert_unchanged(move: Move, fd: int, name: bytes) -> None:
+def assert_unchanged(move: Move, fd: int, name: bytes) -> None:
     found = os.stat(name, dir_fd=fd, follow_symlinks=False)
     if not stat.S_ISREG(found.st_mode):
         raise UnsafePath(f"“{shown(move.source_path)}” is no longer an ordinary file.")
@@ -160,13 +167,13 @@ def _link_and_unlink(source: int, old: bytes, target: int, new: bytes) -> int:
 def _copy(move: Move, source: int, old: bytes, target: int, new: bytes) -> None:
     work_path = move.target.work + b"/" + move.work_name
     with move.target.parent(work_path, make=True) as (work, name):
-        _remove(name, work)  # what an interrupted try of this very step left behind
+        remove_name(name, work)  # what an interrupted try of this very step left behind
         try:
-            _copy_bytes(move, source, old, work, name)
+            copy_bytes(move, source, old, work, name)
             reach("after_copy")
             rename_no_replace(work, name, target, new, where=shown(move.target_path))
         except BaseException:
-            _remove(name, work)
+            remove_name(name, work)
             raise
     reach("after_link")
     os.fsync(target)
@@ -174,11 +181,11 @@ def _copy(move: Move, source: int, old: bytes, target: int, new: bytes) -> None:
     if move.is_this(FileStat.of(os.stat(old, dir_fd=source, follow_symlinks=False))):
         os.unlink(old, dir_fd=source)
     else:
-        _remove(new, target)
+        remove_name(new, target)
         raise SourceChanged(shown(old), move.number)
 
 
-def _copy_bytes(move: Move, source: int, old: bytes, work: int, name: bytes) -> None:
+def copy_bytes(move: Move, source: int, old: bytes, work: int, name: bytes) -> None:
     digest = hashlib.sha256()
     read = os.open(old, os.O_RDONLY | os.O_NOFOLLOW | os.O_CLOEXEC, dir_fd=source)
     with open(read, "rb") as reader:  # noqa: PTH123 - a descriptor, not a path
@@ -195,7 +202,7 @@ def _copy_bytes(move: Move, source: int, old: bytes, work: int, name: bytes) -> 
         raise SourceChanged(shown(old), move.number)
 
 
-def _remove(name: bytes, fd: int) -> None:
+def remove_name(name: bytes, fd: int) -> None:
     try:
         os.unlink(name, dir_fd=fd)
     except FileNotFoundError:
@@ -245,7 +252,7 @@ def drop_source(move: Move) -> None:
 def drop_work(move: Move) -> None:
     """Remove the half-made copy of an interrupted move, if there is one."""
     with move.target.parent(move.target.work + b"/" + move.work_name, make=True) as (fd, name):
-        _remove(name, fd)
+        remove_name(name, fd)
 
 
 def _missing(move: Move) -> SourceGone | DriveTrouble:

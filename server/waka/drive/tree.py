@@ -30,6 +30,7 @@ class FileStat:
     size: int
     inode: int
     modified_ns: int
+    gave_way: FileStat | None = None  #: what stood in its place before, where that went elsewhere
 
     @classmethod
     def of(cls, found: os.stat_result) -> FileStat:

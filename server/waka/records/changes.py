@@ -46,6 +46,7 @@ class Step:
     before: dict[str, Any]  #: the record as it was
     after: dict[str, Any]  #: the record as it will be
     failure: str | None
+    onto_id: int | None = None  #: the document that it becomes a version of, or stops being one of
 
 
 def add_list(conn: Connection, *, title: str, origin: str, person: int, undo_of: int | None = None) -> int:
@@ -62,7 +63,7 @@ def intend(conn: Connection, step: Step) -> None:
     conn.execute(
         SQL["add_step"],
         {"list": step.list_id, "position": step.position, "act": step.act, "number": step.document_id,
-         "folder": step.folder_id,
+         "folder": step.folder_id, "onto": step.onto_id,
          "from_place": step.from_place, "from_path": step.from_path, "to_place": step.to_place,
          "to_path": step.to_path, "size": step.size, "sha256": step.sha256, "inode": step.inode,
          "modified_ns": step.modified_ns, "before": Jsonb(step.before), "after": Jsonb(step.after)},

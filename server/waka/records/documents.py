@@ -50,6 +50,7 @@ class Document:
     size: int
     sha256: bytes
     modified_ns: int
+    version: int
     kind: str | None
     who: str | None
     who_short: str | None
@@ -152,7 +153,7 @@ def add(
     found = value(
         conn, SQL["add"],
         {"state": state, "folder": folder, "name": name, "name_key": name_key(name),
-         "conforms": conforms, "person": person, **_file(file), **_record(record)},
+         "conforms": conforms, "person": person, **_file(file), **record_args(record)},
     )  # fmt: skip
     assert isinstance(found, int)
     return found
@@ -205,7 +206,7 @@ def file(
         SQL["file"],
         {"number": number, "folder": folder, "name": name, "name_key": name_key(name),
          "conforms": conforms, "inode": inode, "modified_ns": modified_ns, "person": person,
-         **_record(record)},
+         **record_args(record)},
     )  # fmt: skip
 
 
@@ -226,7 +227,7 @@ def place(
         SQL["place"],
         {"number": number, "folder": folder, "name": name, "name_key": name_key(name),
          "conforms": conforms, "inode": inode, "modified_ns": modified_ns, "person": person,
-         **_record(record)},
+         **record_args(record)},
     )  # fmt: skip
 
 
@@ -289,7 +290,7 @@ def _file(file: File) -> dict[str, object]:
     }  # fmt: skip
 
 
-def _record(record: Record) -> dict[str, object]:
+def record_args(record: Record) -> dict[str, object]:
     return {
         "kind": record.kind, "party": record.party, "when": record.when, "what": record.what,
         "reference": record.reference, "amount": record.amount,

@@ -69,6 +69,7 @@ class NewStep:
     findings: list[dict[str, Any]] | None = None
     needs: int | None = None
     failure: str | None = None
+    onto_id: int | None = None
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -110,6 +111,7 @@ class DoneStep:
     modified_ns: int
     before: dict[str, Any]
     after: dict[str, Any]
+    onto_id: int | None
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -155,7 +157,7 @@ def put_steps(conn: Connection, list_id: int, steps: Iterable[NewStep]) -> None:
                 list_id, s.position, s.act, s.document_id, s.folder_id, s.from_place, s.from_path, s.to_place,
                 s.to_path, s.state, s.size, s.sha256, s.inode, s.modified_ns, json.dumps(s.before),
                 json.dumps(s.after), json.dumps(s.asked), json.dumps(s.findings) if s.findings else None,
-                s.needs, s.failure,
+                s.needs, s.failure, s.onto_id,
             ))  # fmt: skip
 
 

@@ -3,16 +3,15 @@
 from __future__ import annotations
 
 from flask import Response
-from flask_openapi3 import APIBlueprint
 
 from waka.work import changing, undoing
 from waka.work.slips import Slip
 
 from . import schemas as s
 from . import schemas_changes as sc
-from .door import Responses, deps, person, reply, signed_in
+from .door import Responses, blueprint, deps, person, reply, signed_in
 
-bp = APIBlueprint("changes", __name__, url_prefix="/api")
+bp = blueprint("changes", __name__)
 REFUSED: Responses = {
     400: s.Problem, 401: s.Problem, 403: s.Problem, 404: s.Problem, 409: s.Problem, 422: s.Problem,
     503: s.Problem,

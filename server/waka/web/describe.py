@@ -1,4 +1,4 @@
-"""Writes the OpenAPI document where the client's types are generated from; with --check, compares.
+"""Writes the OpenAPI document, which is served as it is and the client's types are made from; with --check, compares.
 
 python -m waka.web.describe [--check]
 """
@@ -6,16 +6,17 @@ python -m waka.web.describe [--check]
 from __future__ import annotations
 
 import json
+import os
 import sys
 from types import SimpleNamespace
 from typing import cast
 
-from waka.settings import CHECKOUT, Settings
+from waka.settings import Settings
 from waka.work.deps import Deps
 
-from .app import create_app, document
+os.environ["WAKA_DESCRIBE"] = "1"  # before the endpoints are made
 
-FILE = CHECKOUT / "client" / "src" / "shared" / "api" / "openapi.json"
+from .app import DOCUMENT, create_app, document
 
 
 def written() -> str:
@@ -26,12 +27,11 @@ def written() -> str:
 
 def main() -> int:
     if "--check" in sys.argv:
-        if FILE.read_text() == written():
+        if DOCUMENT.read_text() == written():
             return 0
         sys.stderr.write("openapi.json is out of date: run python -m waka.web.describe, npm run api\n")
         return 1
-    FILE.parent.mkdir(parents=True, exist_ok=True)
-    FILE.write_text(written())
+    DOCUMENT.write_text(written())
     return 0
 
 

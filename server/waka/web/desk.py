@@ -6,7 +6,6 @@ from collections.abc import Iterator
 from datetime import UTC, date, datetime
 
 from flask import Response, request
-from flask_openapi3 import APIBlueprint
 from werkzeug.exceptions import ClientDisconnected
 
 from waka.core.names import split_extension
@@ -17,9 +16,9 @@ from waka.work.slips import Slip
 
 from . import schemas as s
 from . import schemas_desk as sd
-from .door import Responses, deps, person, reply, signed_in
+from .door import Responses, blueprint, deps, person, reply, signed_in
 
-bp = APIBlueprint("desk", __name__, url_prefix="/api")
+bp = blueprint("desk", __name__)
 CHUNK = 1 << 18
 REFUSALS: Responses = {401: s.Problem, 403: s.Problem, 404: s.Problem, 409: s.Problem, 422: s.Problem,
             503: s.Problem}  # fmt: skip

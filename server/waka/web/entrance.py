@@ -3,15 +3,14 @@
 from __future__ import annotations
 
 from flask import Response, request
-from flask_openapi3 import APIBlueprint
 
 from waka.errors import ForgedRequest
 from waka.work import health, signing_in
 
 from . import schemas as s
-from .door import COOKIE, deps, person, reply, signed_in
+from .door import COOKIE, blueprint, deps, person, reply, signed_in
 
-bp = APIBlueprint("entrance", __name__, url_prefix="/api")
+bp = blueprint("entrance", __name__)
 
 
 @bp.post("/sign-in", responses={200: s.Me, 401: s.Problem, 403: s.Problem, 429: s.Problem})

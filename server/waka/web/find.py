@@ -3,14 +3,13 @@
 from __future__ import annotations
 
 from flask import Response
-from flask_openapi3 import APIBlueprint
 
 from waka.work import finding
 
 from . import schemas as s
-from .door import deps, person, reply, signed_in
+from .door import blueprint, deps, person, reply, signed_in
 
-bp = APIBlueprint("find", __name__, url_prefix="/api")
+bp = blueprint("find", __name__)
 
 
 @bp.get("/find", responses={200: s.Finds, 401: s.Problem, 422: s.Problem, 503: s.Problem})

@@ -7,7 +7,6 @@ from typing import Literal
 from urllib.parse import quote
 
 from flask import Response, g, request, stream_with_context
-from flask_openapi3 import APIBlueprint
 
 from waka.reading.reader import TROUBLES
 from waka.records.listing import Scope
@@ -15,11 +14,11 @@ from waka.work import browsing, finding, looking
 
 from . import schemas as s
 from . import schemas_folders as sf
-from .door import Responses, deps, person, reply, signed_in
+from .door import Responses, blueprint, deps, person, reply, signed_in
 from .find import entry_of
 from .frame import framed
 
-bp = APIBlueprint("folders", __name__, url_prefix="/api")
+bp = blueprint("folders", __name__)
 CHUNK = 1 << 18
 _STATES: dict[str, Literal["waiting", "filed", "binned"]] = {
     "waiting": "waiting", "filed": "filed", "binned": "binned",
@@ -73,7 +72,7 @@ def row_of(row: browsing.Row) -> s.Listed:
         reference=item.reference, amount=item.amount, size=item.size, changed_at=item.changed_at,
         changed_by=item.changed_by, added_at=item.added_at, added_by=item.added_by,
         folder=item.folder_id, folder_path=item.folder_path, pages=item.pages,
-        media_type=item.media_type, tags=list(row.tags), binned_at=item.binned_at,
+        media_type=item.media_type, version=item.version, tags=list(row.tags), binned_at=item.binned_at,
         binned_by=item.binned_by, reason=item.reason, right=item.right, fresh=item.fresh,
     )  # fmt: skip
 
@@ -126,7 +125,7 @@ def document(path: s.NumberPath) -> Response:
     d = found.document
     return reply(
         s.Document(
-            number=d.id, state=_STATES[d.state], name=d.name,
+            number=d.id, version=d.version, state=_STATES[d.state], name=d.name,
             segments=list(found.segments),
             conforms=d.conforms, folder=d.folder_id, folder_path=d.folder_path,
             arrival_point=d.arrival_point, kind=d.kind, who=d.who, who_short=d.who_short,
@@ -146,7 +145,7 @@ def document(path: s.NumberPath) -> Response:
 @signed_in
 def page_picture(path: s.PagePath, query: s.Width) -> Response:
     """A page as a PNG picture."""
-    shown = looking.page(deps(), person().id, path.number, path.page, query.width)
+    shown = looking.page(deps(), person().id, path.number, path.page, query.width, query.version)
     answer = Response(shown.png, mimetype="image/png")
     answer.set_etag(shown.tag)
     # asked again each time, since a right may have ended; the bytes come only when they changed
@@ -157,15 +156,15 @@ def page_picture(path: s.PagePath, query: s.Width) -> Response:
 
 @bp.get("/documents/<int:number>/text", responses={200: s.DocumentText, **MISSING})
 @signed_in
-def document_text(path: s.NumberPath) -> Response:
-    return reply(s.DocumentText(text=looking.text(deps(), person().id, path.number)))
+def document_text(path: s.NumberPath, query: s.VersionQuery) -> Response:
+    return reply(s.DocumentText(text=looking.text(deps(), person().id, path.number, query.version)))
 
 
 @bp.get("/documents/<int:number>/formatted", responses={200: None, 409: s.Problem, **MISSING})
 @signed_in
-def formatted(path: s.NumberPath, query: sf.WordsQuery) -> Response:
+def formatted(path: s.NumberPath, query: sf.FormattedQuery) -> Response:
     """A document without pages as HTML that does nothing, for a frame that may do nothing."""
-    html, _ = looking.formatted(deps(), person().id, path.number, query.words)
+    html, _ = looking.formatted(deps(), person().id, path.number, query.words, query.version)
     return framed(html, g.nonce)
 
 
@@ -179,9 +178,9 @@ def matches(path: s.NumberPath, query: sf.WordsQuery) -> Response:
 
 @bp.get("/documents/<int:number>/file", responses={200: None, 409: s.Problem, **MISSING})
 @signed_in
-def document_file(path: s.NumberPath) -> Response:
+def document_file(path: s.NumberPath, query: s.VersionQuery) -> Response:
     """The document itself, as a download: never shown inside Waka's own pages."""
-    opened = looking.content(deps(), person().id, path.number)
+    opened = looking.content(deps(), person().id, path.number, query.version)
     found, file = opened.__enter__()
 
     def chunks() -> Iterator[bytes]:

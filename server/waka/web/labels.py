@@ -5,15 +5,14 @@ from __future__ import annotations
 from urllib.parse import quote
 
 from flask import Response, stream_with_context
-from flask_openapi3 import APIBlueprint
 
 from waka.work import answering, health, labelling, storage, taking_out
 
 from . import schemas as s
 from . import schemas_folders as sf
-from .door import Responses, deps, person, reply, signed_in
+from .door import Responses, blueprint, deps, person, reply, signed_in
 
-bp = APIBlueprint("labels", __name__, url_prefix="/api")
+bp = blueprint("labels", __name__)
 REFUSED: Responses = {400: s.Problem, 401: s.Problem, 403: s.Problem, 404: s.Problem, 422: s.Problem,
                       503: s.Problem}  # fmt: skip
 

@@ -6,7 +6,6 @@ from collections.abc import Iterable
 from urllib.parse import quote
 
 from flask import Response, request, stream_with_context
-from flask_openapi3 import APIBlueprint
 
 from waka.records.lists import BulkList, Filter, Load
 from waka.work import lists, proposing, proving
@@ -14,9 +13,9 @@ from waka.work.sheets import MOST_BYTES, read_sheet
 
 from . import schemas as s
 from . import schemas_lists as sl
-from .door import Responses, deps, person, reply, signed_in
+from .door import Responses, blueprint, deps, person, reply, signed_in
 
-bp = APIBlueprint("lists", __name__, url_prefix="/api")
+bp = blueprint("lists", __name__)
 REFUSED: Responses = {400: s.Problem, 401: s.Problem, 403: s.Problem, 404: s.Problem, 409: s.Problem,
                       422: s.Problem, 503: s.Problem}  # fmt: skip
 NOT_CHECKED: dict[str, object] = {

@@ -136,6 +136,7 @@ class Listed(Wire):
     folder_path: str | None = Field(description="Where it lives, where that is not the folder listed")
     pages: int | None
     media_type: str | None
+    version: int
     tags: list[str]
     binned_at: datetime | None
     binned_by: str | None
@@ -157,6 +158,7 @@ class FolderPlace(Wire):
 
 class Document(Wire):
     number: int
+    version: int
     state: Literal["waiting", "filed", "binned"]
     name: str
     segments: list[Segment]
@@ -274,7 +276,11 @@ class ListPath(Asked):
     list_id: int = Field(ge=1, le=2**31 - 1)
 
 
-class Width(Asked):
+class VersionQuery(Asked):
+    version: int | None = Field(None, ge=1, le=NUMBER_MAX, description="The id of an earlier version")
+
+
+class Width(VersionQuery):
     width: int = Field(960, ge=16, le=4000)
 
 

@@ -37,6 +37,9 @@ class Slip(Asked):
     amount: str = Field("", max_length=60)
     folder: int | None = Field(None, ge=1, le=NUMBER_MAX)
     extension: str | None = Field(None, pattern=r"^(\.[A-Za-z0-9]{1,12}){0,2}$")
+    as_version: bool = Field(
+        False, description="Where the name is taken: as a new version of what stands there"
+    )
 
 
 class Arrival(Wire):
@@ -102,6 +105,13 @@ class Beside(Wire):
     segments: list[Segment]
 
 
+class Stands(Wire):
+    number: int
+    name: str
+    version: int
+    same_bytes: bool
+
+
 class Preview(Wire):
     understood: Understood
     name: str | None
@@ -111,6 +121,7 @@ class Preview(Wire):
     folder: FolderHead | None
     before: list[Beside]
     after: list[Beside]
+    stands: Stands | None = Field(description="The document that has the name already")
 
 
 class Later(Asked):

@@ -7,7 +7,7 @@ from typing import Literal
 
 from pydantic import Field
 
-from .schemas import NUMBER_MAX, Asked, Entry, FolderHead, Listed, Wire
+from .schemas import NUMBER_MAX, Asked, Entry, FolderHead, Listed, VersionQuery, Wire
 
 
 class Group(Wire):
@@ -179,6 +179,10 @@ class Answer(Asked):
 
 class UploadPath(Asked):
     upload: str = Field(pattern=r"^[0-9a-f]{8}(-[0-9a-f]{4}){3}-[0-9a-f]{12}$")
+
+
+class FormattedQuery(VersionQuery):
+    words: str = Field("", max_length=200)
 
 
 class WordsQuery(Asked):

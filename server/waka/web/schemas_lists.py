@@ -9,7 +9,7 @@ from pydantic import Field
 
 from .schemas import NUMBER_MAX, Asked, ListPath, Segment, Wire
 
-Collision = Literal["ask", "wait", "beside", "same"]
+Collision = Literal["ask", "wait", "beside", "version", "same"]
 Position = Field(ge=1, le=2**31 - 1)
 
 

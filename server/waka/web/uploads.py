@@ -8,7 +8,6 @@ from collections.abc import Iterator
 from uuid import UUID
 
 from flask import Response, request
-from flask_openapi3 import APIBlueprint
 from werkzeug.exceptions import ClientDisconnected
 
 from waka.errors import BadRequest
@@ -16,9 +15,9 @@ from waka.work import uploading
 
 from . import schemas as s
 from . import schemas_folders as sf
-from .door import Responses, deps, person, signed_in
+from .door import Responses, blueprint, deps, person, signed_in
 
-bp = APIBlueprint("uploads", __name__, url_prefix="/api")
+bp = blueprint("uploads", __name__)
 CHUNK = 1 << 18
 VERSION = "1.0.0"
 REFUSED: Responses = {

@@ -31,6 +31,7 @@ from waka.records.lists import BulkList, NewStep
 from .deps import Deps
 from .drafting import Asked, Drafter, Prepared
 from .emptied import emptied_folders
+from .records_json import known_json
 from .structure import Structure
 from .telling import summary_of
 
@@ -71,6 +72,8 @@ class _Check:
     def settle(self) -> None:
         planned = [self._planned(at, one) for at, one in enumerate(self.prepared)]
         checked = check(planned, self._snapshot(planned))
+        ontos = [step.onto for step in checked.steps if step.onto is not None]
+        self.ontos = survey.by_number(self.conn, self.owner.person_id, ontos) if ontos else {}
         findings: dict[int, list[StepFinding]] = {}
         for found in checked.findings + self._sight(checked):
             findings.setdefault(found.position, []).append(found)
@@ -186,14 +189,17 @@ class _Check:
         source = step.source
         if one.planned.source is not None and source != one.planned.source:
             after = {**after, "was": shown(self._path(one.planned.source))}
+        before = {**one.before, "name": source.name} if source is not None and one.before else one.before
+        if step.onto is not None and not step.parks:
+            before = {**before, "onto": known_json(self.ontos[step.onto])}
         return NewStep(
-            position=at, act=one.act_of(step), asked={} if step.parks else one.asked.kept, document_id=one.document,
+            position=at, act=one.act_of(step), onto_id=step.onto or one.onto, document_id=one.document,
+            asked={} if step.parks else one.asked.kept,
             folder_id=one.folder, from_place=one.from_place, to_place=one.to_place,
             from_path=one.from_path if source is None else self._path(source),
             to_path=self._path(step.target) if step.target is not None else b"",
             size=one.size, sha256=one.sha256, inode=one.inode, modified_ns=one.modified_ns,
-            before={**one.before, "name": source.name} if source is not None and one.before else one.before,
-            after=after, findings=kept or None,
+            before=before, after=after, findings=kept or None,
             needs=places.get(step.needs) if step.needs is not None else None,
         )  # fmt: skip
 

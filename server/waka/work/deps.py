@@ -4,7 +4,9 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 
+from waka.drive.holds import prepare_holds
 from waka.drive.tree import OWN, Tree
+from waka.drive.versions import STORE
 from waka.reading.reader import Reader
 from waka.records.database import Database, open_pool
 from waka.settings import Settings
@@ -23,10 +25,11 @@ class Deps:
 
 def assemble(settings: Settings, database_url: str, connections: int = 8) -> Deps:
     """Return the parts for one process. Makes the roots where they are missing."""
-    drive = Tree(settings.drive, OWN + b"/work", (OWN + b"/bin",))
+    drive = Tree(settings.drive, OWN + b"/work", (OWN + b"/bin", STORE))
     arrivals = Tree(settings.arrivals, INCOMING)
     drive.prepare()
     arrivals.prepare()
+    prepare_holds(drive)
     return Deps(
         db=Database(open_pool(database_url, connections)), drive=drive, arrivals=arrivals,
         reader=Reader(), settings=settings,

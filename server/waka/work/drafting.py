@@ -14,15 +14,27 @@ from waka.core.names import name_key, readable, to_bytes
 from waka.drive.folders import folder_inode
 from waka.drive.tree import INODE_BITS, Tree
 from waka.errors import DriveTrouble, UnsafePath
-from waka.records import survey
+from waka.records import survey, versions
 from waka.records.survey import Source
+from waka.records.versions import Kept
 
 from .deps import Deps
 from .reading_names import Reading
-from .records_json import record_json
+from .records_json import known_json, record_json
 from .structure import MAY_FILE, Structure, is_safe, split_path
 
-Do = Literal["move", "copy", "bin", "restore", "correct", "move_folder", "make_folder", "remove_folder"]
+Do = Literal[
+    "move",
+    "copy",
+    "bin",
+    "restore",
+    "correct",
+    "move_folder",
+    "make_folder",
+    "remove_folder",
+    "unversion",
+    "destroy",
+]
 _ACTS = {"move": "place", "move_folder": "place_folder"}
 
 
@@ -99,6 +111,7 @@ class Prepared:
     modified_ns: int = 0
     before: dict[str, Any] = field(default_factory=dict)
     after: dict[str, Any] = field(default_factory=dict)
+    onto: int | None = None
 
     def act_of(self, step: Planned) -> str:
         if step.parks:
@@ -115,7 +128,7 @@ class Prepared:
             after |= {key: None, "make": structure.path(step.target.folder)}
         if step.parks:
             after = {k: v for k, v in after.items() if k not in ("record", "conforms")}
-        return after | ({"onto": step.onto} if step.onto is not None and not step.parks else {})
+        return after
 
 
 class _LeftOut(Exception):
@@ -136,6 +149,7 @@ class Drafter:
         self._known: dict[int, Source] = {}
         self._by_place: dict[tuple[int, str], list[Source]] = {}
         self._removing: set[int] = set()
+        self._kept: dict[int, Kept] = {}  #: of documents that stop having a version, the one before
 
     def prepare(self, asks: Sequence[Asked]) -> tuple[list[Prepared], list[tuple[Asked, StepFinding]]]:
         """Return the proposals that have a subject and a target, and the others with what is wrong."""
@@ -151,6 +165,9 @@ class Drafter:
 
     def _look_up(self, asks: Sequence[Asked]) -> None:
         numbers = [a.number for a in asks if a.number is not None]
+        ontos = [a.expect["onto"] for a in asks if a.do == "unversion" and a.expect is not None]
+        self._kept = versions.kept_before(self.conn, ontos) if ontos else {}
+        numbers += ontos
         self._removing = {a.folder for a in asks if a.do == "remove_folder" and a.folder is not None}
         self._known = survey.by_number(self.conn, self.person, numbers) if numbers else {}
         places = {self.structure.find(split_path(a.source)[0]) for a in asks if a.number is None and a.source}
@@ -176,6 +193,8 @@ class Drafter:
             raise _LeftOut("left_out", "Taken out of the list")
         if asked.do in ("move_folder", "make_folder", "remove_folder"):
             return self._folder(asked)
+        if asked.do == "unversion":
+            return self._unversion(asked)
         source = self._source(asked)
         self._assert_as_left(asked, source)
         row = self.structure.row(source.folder_id)
@@ -186,12 +205,14 @@ class Drafter:
             )
         if asked.do == "bin":
             return self._of(asked, source, None)
+        if asked.do == "destroy":
+            return self._destroyed(asked, source)
         if asked.do == "correct":
             return self._of(asked, source, Spot(folder=source.folder_id, name=asked.name or source.name))
         return self._of(asked, source, self._target(asked, source))
 
     def _source(self, asked: Asked) -> Source:
-        wants = "binned" if asked.do == "restore" else "filed"
+        wants = "binned" if asked.do in ("restore", "destroy") else "filed"
         if asked.number is not None:
             found = self._known.get(asked.number)
             if found is not None and found.state == wants:
@@ -279,6 +300,39 @@ class Drafter:
                 position=0, subject=("document", source.id), source=None if is_restored else spot,
                 target=None if act == "correct" else target, keeps_source=asked.do == "copy", digest=source.sha256,
             ),
+        )  # fmt: skip
+
+    def _unversion(self, asked: Asked) -> Prepared:
+        """What came as a version is a document of its own again, where nothing was filed onto it since."""
+        expect = asked.expect or {}
+        onto = self._known.get(expect.get("onto", 0))
+        kept = self._kept.get(expect.get("onto", 0))
+        if onto is None or onto.state != "filed" or kept is None or kept.came_as != asked.number:
+            raise _LeftOut(
+                "changed_since", f"No. {expect.get('onto')} has another version by now, or is no longer there"
+            )
+        row = self.structure.row(onto.folder_id)
+        if row is None or row.right not in MAY_FILE:
+            raise _LeftOut("no_right", f"You may not change No. {onto.id}")
+        target = self._target(asked, onto)
+        path = self.structure.path(onto.folder_id)
+        return Prepared(
+            asked=asked, act="unversion", document=asked.number, onto=onto.id, size=onto.size, sha256=onto.sha256,
+            inode=onto.inode, modified_ns=onto.modified_ns, before={"folder": onto.folder_id, "name": onto.name},
+            after={"onto": known_json(kept)}, from_access=row.access_id,
+            from_path=to_bytes(f"{path}/{onto.name}" if path else onto.name),
+            planned=Planned(position=0, subject=("document", asked.number or 0), source=None, target=target),
+        )  # fmt: skip
+
+    def _destroyed(self, asked: Asked, source: Source) -> Prepared:
+        path = self.structure.path(source.folder_id)
+        kept = versions.kept_digests(self.conn, source.id)
+        return Prepared(
+            asked=asked, act="destroy", document=source.id, size=source.size, sha256=source.sha256, inode=source.inode,
+            modified_ns=source.modified_ns, from_place="bin", to_place="nowhere", from_path=source.bin_path or b"",
+            before={"folder": source.folder_id, "name": source.name, "kept": [d.hex() for d in kept],
+                    "path": f"{path}/{source.name}" if path else source.name},
+            planned=Planned(position=0, subject=("document", source.id), source=None, target=None),
         )  # fmt: skip
 
     def _fields(self, asked: Asked, source: Source, target: Spot | None) -> dict[str, Any]:

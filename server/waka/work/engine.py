@@ -8,6 +8,9 @@ process holds nothing.
 
 from __future__ import annotations
 
+from dataclasses import replace
+from typing import Any
+
 import structlog
 from psycopg import Connection
 
@@ -17,15 +20,17 @@ from waka.drive.faults import reach
 from waka.drive.hands import Hands
 from waka.drive.moving import Move, carry_out, copy_out, drop_source, drop_work, is_copied, look
 from waka.drive.tree import FileStat
+from waka.drive.versions import Exchange, Known, destroy, exchange, settle_exchange, stored_path
 from waka.errors import WakaError
 from waka.records import changes, documents
 from waka.records.changes import Step
 
-from . import recording
+from . import recording, storing
 from .deps import Deps
 from .holding import at_work
 
 log = structlog.get_logger()
+_EXCHANGES = ("version", "unversion", "revert")
 NOTHING = FileStat(size=0, inode=0, modified_ns=0)  #: of a step that touches no file
 
 
@@ -45,13 +50,14 @@ def run(deps: Deps, conn: Connection, list_id: int) -> None:
         reach("moved")
         with conn.transaction():
             recording.record_done(conn, step, found)
+        storing.tidy_after(deps, conn, step)
         reach("done")
     with conn.transaction():
         changes.finish_list(conn, list_id, "done")
 
 
 def move_of(deps: Deps, step: Step) -> Move:
-    trees = {"drive": deps.drive, "arrivals": deps.arrivals, "bin": deps.drive}
+    trees = {place: deps.drive for place in ("drive", "bin", "versions")} | {"arrivals": deps.arrivals}
     return Move(
         number=step.document_id or 0,
         source=trees[step.from_place], source_path=step.from_path,
@@ -59,6 +65,29 @@ def move_of(deps: Deps, step: Step) -> Move:
         size=step.size, inode=step.inode, modified_ns=step.modified_ns, sha256=step.sha256,
         work_name=f"step-{step.list_id}-{step.position}".encode(),
     )  # fmt: skip
+
+
+def exchange_of(deps: Deps, step: Step) -> Exchange:
+    """What a step that gives a document other bytes does on disk."""
+    move = move_of(deps, step)
+    if step.act != "unversion":
+        return Exchange(comes=move, stands=known_of(step.before["onto"]))
+    earlier = known_of(step.after["onto"])
+    comes = replace(
+        move, source=deps.drive, source_path=stored_path(earlier.sha256), target=deps.drive,
+        target_path=step.from_path, size=earlier.size, inode=0, modified_ns=earlier.modified_ns,
+        sha256=earlier.sha256,
+    )  # fmt: skip
+    return Exchange(comes=comes, stands=own_file(step), goes_to=(move.target, step.to_path))
+
+
+def own_file(step: Step) -> Known:
+    return Known(size=step.size, inode=step.inode, modified_ns=step.modified_ns, sha256=step.sha256)
+
+
+def known_of(kept: dict[str, Any]) -> Known:
+    return Known(size=kept["size"], inode=kept["inode"], modified_ns=kept["modified_ns"],
+                 sha256=bytes.fromhex(kept["sha256"]))  # fmt: skip
 
 
 def carry_out_step(deps: Deps, step: Step, hands: Hands | None = None) -> FileStat:
@@ -74,6 +103,11 @@ def carry_out_step(deps: Deps, step: Step, hands: Hands | None = None) -> FileSt
         return _folder_stat(step.inode)
     if step.act == "remove_folder":
         on_disk.remove(deps.drive, step.from_path)
+        return NOTHING
+    if step.act in _EXCHANGES:
+        return exchange(exchange_of(deps, step))
+    if step.act == "destroy":
+        destroy(deps.drive, step.from_path, own_file(step))
         return NOTHING
     return carry_out(move_of(deps, step), hands)
 
@@ -121,10 +155,12 @@ def settle_interrupted(deps: Deps, conn: Connection, list_id: int) -> int:
 def _settle_step(deps: Deps, conn: Connection, step: Step, *, runs_again: bool = False) -> str:
     verdict, found = _look(deps, conn, step)
     log.info("settled", list=step.list_id, step=step.position, verdict=verdict.value)
-    with conn.transaction():
-        if verdict in (Verdict.DONE, Verdict.DROP_SOURCE):
+    if verdict in (Verdict.DONE, Verdict.DROP_SOURCE):
+        with conn.transaction():
             recording.record_done(conn, step, found)
-            return "done"
+        storing.tidy_after(deps, conn, step)
+        return "done"
+    with conn.transaction():
         if verdict is Verdict.PUT_BACK and runs_again:
             changes.settle_step(conn, step, "proposed")
             return "proposed"
@@ -144,6 +180,12 @@ def _look(deps: Deps, conn: Connection, step: Step) -> tuple[Verdict, FileStat]:
         return _look_at_folder(deps, step)
     if step.act == "correct":
         return Verdict.DONE, NOTHING
+    if step.act in _EXCHANGES:
+        verdict, stands = settle_exchange(exchange_of(deps, step))
+        return verdict, stands or NOTHING
+    if step.act == "destroy":
+        is_there = deps.drive.stat(step.from_path) is not None
+        return (Verdict.PUT_BACK if is_there else Verdict.DONE), NOTHING
     move = move_of(deps, step)
     known = step.to_place == "drive" and documents.stands_at(
         conn, folder=step.after["folder"], name=step.after["name"],

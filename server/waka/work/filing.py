@@ -8,7 +8,7 @@ the next start, or by the runner, from what is on disk (work/engine.py).
 from __future__ import annotations
 
 import time
-from dataclasses import asdict, dataclass
+from dataclasses import asdict, dataclass, replace
 from datetime import date
 
 from psycopg import Connection
@@ -31,11 +31,11 @@ from waka.records.documents import Record
 from . import engine
 from .deps import Deps
 from .holding import at_work
-from .records_json import record_json
+from .records_json import known_json, record_json
 from .slips import Naming, Preview, Slip, preview_of
 
 BLOCKING = {"taken", "twin", "refused_sign", "control", "not_text", "reserved", "edge", "empty",
-            "too_long", "path_too_long", "form", "invisible"}  # fmt: skip
+            "too_long", "path_too_long", "form", "invisible", "identical"}  # fmt: skip
 _RETRIES = (0.1, 0.3, 1.0, 2.0)  #: seconds between looks for a database that went away
 
 
@@ -94,8 +94,25 @@ def _intend_filing(conn: Connection, person: int, number: int, slip: Slip, today
         before={"name": waiting.name, "slip": asdict(slip), "arrival_point": waiting.arrival_point_id},
         after={"folder": folder.id, "name": name, "conforms": True, "record": record_json(record)},
     )  # fmt: skip
+    if slip.as_version and seen.stands is not None:
+        step = _onto(conn, person, step, seen.stands.number)
     changes.intend(conn, step)
     return step
+
+
+def _onto(conn: Connection, person: int, step: Step, number: int) -> Step:
+    """Return *step* as one that makes its arrival the newest version of document *number*."""
+    stands = documents.lock_filed(conn, number, person)
+    if stands is None:
+        raise NotFound(f"No. {number}")
+    if changes.is_in_motion(conn, number):
+        raise StepInMotion(number)
+    record = step.after["record"]
+    return replace(
+        step, act="version", onto_id=number, to_path=to_bytes(stands.path),
+        before={**step.before, "onto": known_json(stands), "onto_record": record_json(stands.record)},
+        after={"folder": stands.folder_id, "name": stands.name, "onto_record": record},
+    )  # fmt: skip
 
 
 def _assert_fileable(seen: Preview, slip: Slip) -> tuple[folders.Folder, str]:

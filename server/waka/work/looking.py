@@ -6,7 +6,7 @@ import hashlib
 import os
 from collections.abc import Iterator
 from contextlib import contextmanager
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from io import BufferedReader
 from pathlib import Path
 
@@ -15,9 +15,10 @@ import structlog
 from waka.core.finding.words import mark_html, wanted
 from waka.core.names import to_bytes
 from waka.drive.tree import Tree
+from waka.drive.versions import stored_path
 from waka.errors import NotFound, SourceGone, Unreadable, UnsafePath
 from waka.reading.reader import TROUBLES, Match
-from waka.records import contents, documents, search
+from waka.records import contents, documents, search, versions
 from waka.records.contents import Unread
 from waka.records.documents import Document
 
@@ -36,18 +37,33 @@ class Shown:
     tag: str
 
 
-def find(deps: Deps, person: int, number: int) -> Document:
-    """Return document *number*. Raises ``NotFound`` alike for what is hidden and what is not there."""
+def find(deps: Deps, person: int, number: int, version: int | None = None) -> Document:
+    """Return document *number*, or what it was in an earlier *version*, by that one's id.
+
+    Raises ``NotFound`` alike for what is hidden and what is not there.
+    """
     with deps.db.transaction() as conn:
         document = documents.one(conn, number, person)
+        earlier = versions.history(conn, number, person) if document and version is not None else []
     if document is None:
         raise NotFound(f"No. {number}")
-    return document
+    if version is None:
+        return document
+    chosen = next((found for found in earlier if found.id == version), None)
+    if chosen is None:
+        raise NotFound(f"That version of No. {number}")
+    return replace(
+        document, name=chosen.name, size=chosen.size, sha256=chosen.sha256, modified_ns=chosen.modified_ns,
+        media_type=chosen.media_type, pages=chosen.pages, trouble=chosen.trouble, was_read=chosen.was_read,
+        bin_path=stored_path(chosen.sha256), arrival_path=None,
+    )  # fmt: skip
 
 
-def page(deps: Deps, person: int, number: int, page: int, width: int) -> Shown:
+def page(
+    deps: Deps, person: int, number: int, page: int, width: int, version: int | None = None
+) -> Shown:  # fmt: skip
     """Return a page as PNG. Raises ``NotFound``, ``Unreadable``, ``SourceGone``."""
-    document = find(deps, person, number)
+    document = find(deps, person, number, version)
     if document.trouble:
         raise Unreadable(document.trouble, TROUBLES[document.trouble])
     if not document.pages or not 1 <= page <= document.pages:
@@ -64,12 +80,14 @@ def page(deps: Deps, person: int, number: int, page: int, width: int) -> Shown:
     return Shown(png, tag)
 
 
-def formatted(deps: Deps, person: int, number: int, words: str) -> tuple[str, int]:
+def formatted(
+    deps: Deps, person: int, number: int, words: str, version: int | None = None
+) -> tuple[str, int]:  # fmt: skip
     """Return a document that has no pages as clean HTML, *words* marked, and how many were.
 
     Raises ``NotFound``, ``Unreadable``, ``SourceGone``. What was made once is kept by checksum.
     """
-    document = find(deps, person, number)
+    document = find(deps, person, number, version)
     if document.trouble:
         raise Unreadable(document.trouble, TROUBLES[document.trouble])
     # what a csv or a Markdown file is, its name says and not its bytes
@@ -102,9 +120,9 @@ def _keep(path: Path, data: bytes) -> None:
     half.replace(path)
 
 
-def text(deps: Deps, person: int, number: int) -> str:
+def text(deps: Deps, person: int, number: int, version: int | None = None) -> str:
     """Return the text that was read from a document. Raises ``NotFound``, ``Unreadable``."""
-    document = find(deps, person, number)
+    document = find(deps, person, number, version)
     if document.trouble:
         raise Unreadable(document.trouble, TROUBLES[document.trouble])
     with deps.db.transaction() as conn:
@@ -112,9 +130,11 @@ def text(deps: Deps, person: int, number: int) -> str:
 
 
 @contextmanager
-def content(deps: Deps, person: int, number: int) -> Iterator[tuple[Document, BufferedReader]]:
+def content(
+    deps: Deps, person: int, number: int, version: int | None = None
+) -> Iterator[tuple[Document, BufferedReader]]:  # fmt: skip
     """Yield a document and its open file. Raises ``NotFound``, ``SourceGone``."""
-    document = find(deps, person, number)
+    document = find(deps, person, number, version)
     tree, path = _place(deps, document)
     try:
         with tree.reading(path) as file:

@@ -55,21 +55,14 @@ class Places:
         """Return *step* with its paths as they are now. Raises ``Refused``."""
         if step.document_id is None:
             return self._folder(step)
-        now = held.get(step.document_id)
-        wants = "binned" if step.from_place == "bin" else "filed"
-        if now is None or now.state != wants:
-            raise Refused(
-                f"No. {step.document_id} is no longer {wants}: it was moved or binned since the check"
-            )
-        if now.is_moving:
-            raise Refused(f"No. {step.document_id} is being moved by somebody else right now; try it again")
-        source = None
-        if step.from_place == "drive":
-            if (now.folder_id, now.name) != (step.before["folder"], step.before["name"]):
-                raise Refused(f"No. {step.document_id} was moved or renamed since the check")
-            source = self._row(step.before["folder"])
-            if step.act != "copy" and source.right not in MAY_FILE:
-                raise Refused(f"You may not change anything in “{self.path(source.id) or 'Drive'}” any more")
+        if step.act == "unversion":
+            return self._unversion(step, held)
+        self._assert_held(held.get(step.document_id), step.document_id, step)
+        if step.act == "destroy":
+            return step
+        source = self._source(step)
+        if step.onto_id is not None:
+            self._assert_stands(held.get(step.onto_id), step.onto_id, step.after)
         after = self._resolved(step)
         from_path = step.from_path if source is None else self._at(source.id, step.before["name"])
         to_path = from_path
@@ -83,6 +76,45 @@ class Places:
         if (from_path, to_path, after) == (step.from_path, step.to_path, step.after):
             return step
         return replace(step, from_path=from_path, to_path=to_path, after=after)
+
+    def _assert_held(self, now: Held | None, number: int, step: Step) -> None:
+        wants = "binned" if step.from_place == "bin" else "filed"
+        if now is None or now.state != wants:
+            raise Refused(f"No. {number} is no longer {wants}: it was moved or binned since the check")
+        if now.is_moving:
+            raise Refused(f"No. {number} is being moved by somebody else right now; try it again")
+        if step.from_place == "drive" and (now.folder_id, now.name) != (
+            step.before["folder"], step.before["name"],
+        ):  # fmt: skip
+            raise Refused(f"No. {number} was moved or renamed since the check")
+
+    def _source(self, step: Step) -> FolderRow | None:
+        """Return the folder that a step takes its document from, where it takes it from one."""
+        if step.from_place != "drive":
+            return None
+        source = self._row(step.before["folder"])
+        if step.act != "copy" and source.right not in MAY_FILE:
+            raise Refused(f"You may not change anything in “{self.path(source.id) or 'Drive'}” any more")
+        return source
+
+    def _assert_stands(self, now: Held | None, number: int, spot: Mapping[str, Any]) -> None:
+        if now is None or (now.state, now.folder_id, now.name) != ("filed", spot["folder"], spot["name"]):
+            raise Refused(f"No. {number} was moved, renamed or binned since the check")
+        if now.is_moving:
+            raise Refused(f"No. {number} is being changed by somebody else right now; try it again")
+
+    def _unversion(self, step: Step, held: Mapping[int, Held]) -> Step:
+        """The undo of a version: what came is taken out of the document again, and goes back."""
+        assert step.onto_id is not None
+        self._assert_stands(held.get(step.onto_id), step.onto_id, step.before)
+        after = self._resolved(step)
+        for folder in (step.before["folder"], after["folder"]):
+            if self._row(folder).right not in MAY_FILE:
+                raise Refused(f"You may not change anything in “{self.path(folder) or 'Drive'}” any more")
+        return replace(
+            step, after=after, from_path=self._at(step.before["folder"], step.before["name"]),
+            to_path=self._at(after["folder"], after["name"]),
+        )  # fmt: skip
 
     def path(self, folder: int) -> str:
         row = self._row(folder)

@@ -84,7 +84,8 @@ def propose_chosen(deps: Deps, person: int, choice: Choice) -> int:
 
 
 _VERBS = {"move": "Move", "copy": "Copy", "bin": "Bin", "restore": "Restore", "correct": "Set fields of",
-          "move_folder": "Move", "make_folder": "Make", "remove_folder": "Remove"}  # fmt: skip
+          "move_folder": "Move", "make_folder": "Make", "remove_folder": "Remove", "unversion": "Take back",
+          "destroy": "Destroy"}  # fmt: skip
 
 
 def _counted(documents: int, folders: int) -> str:
@@ -221,6 +222,9 @@ def _undo_ask(step: DoneStep) -> Asked | None:
     if step.act == "place":
         return Asked(do="move", at=0, number=number, into=before["folder"], name=before["name"], expect=stands,
                      record=before.get("record"))  # fmt: skip
+    if step.act == "version":
+        return Asked(do="unversion", at=0, number=number, into=before["folder"], name=before["name"],
+                     expect={"onto": step.onto_id})  # fmt: skip
     if step.act == "correct":
         return Asked(do="correct", at=0, number=number, expect=stands, record=before["record"])
     if step.act == "copy":

@@ -161,6 +161,11 @@ def proved_steps(deps: Deps, person: int, owner: BulkList, *, read: bool) -> Ite
 
 
 def _stands(step: DoneStep) -> int | None:
+    """Return the document whose bytes a step's were to be, None where it left none."""
+    if step.act == "destroy":
+        return None
+    if step.act == "version":
+        return step.onto_id
     return int(step.after["made"]) if step.act == "copy" else step.document_id
 
 

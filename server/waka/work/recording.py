@@ -12,7 +12,7 @@ from waka.drive.tree import FileStat, shown
 from waka.records import access, arrivals, changes, documents, folders, logbook, outside, search
 from waka.records.changes import ChangeList, Placed, Step
 
-from . import records_json
+from . import recording_versions, records_json
 
 Recorder = Callable[[Connection, Step, FileStat, ChangeList], None]
 
@@ -175,6 +175,8 @@ _RECORDERS: dict[str, Recorder] = {
     "file": _filed, "unfile": _unfiled, "place": _placed, "correct": _corrected, "copy": _copied,
     "bin": _binned, "restore": _placed, "make_folder": _folder_made,
     "place_folder": _folder_placed, "remove_folder": _folder_removed,
+    "version": recording_versions.versioned, "unversion": recording_versions.unversioned,
+    "revert": recording_versions.reverted, "destroy": recording_versions.destroyed,
 }  # fmt: skip
 
 

@@ -4,9 +4,22 @@ from __future__ import annotations
 
 from datetime import date
 from decimal import Decimal
-from typing import Any
+from typing import Any, Protocol
 
 from waka.records.documents import Record
+
+
+class Bytes(Protocol):
+    """What is known of a file, of a document as well as of a kept version."""
+
+    @property
+    def size(self) -> int: ...
+    @property
+    def sha256(self) -> bytes: ...
+    @property
+    def inode(self) -> int: ...
+    @property
+    def modified_ns(self) -> int: ...
 
 
 def record_json(record: Record) -> dict[str, Any]:
@@ -18,6 +31,13 @@ def record_json(record: Record) -> dict[str, Any]:
         "reference": record.reference,
         "amount": str(record.amount) if record.amount is not None else None,
     }
+
+
+def known_json(known: Bytes) -> dict[str, Any]:
+    """Return what a file is known by; a kept version has an inode of 0."""
+    return {
+        "size": known.size, "sha256": known.sha256.hex(), "inode": known.inode, "modified_ns": known.modified_ns,
+    }  # fmt: skip
 
 
 def record_of(kept: dict[str, Any]) -> Record:

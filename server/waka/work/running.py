@@ -26,7 +26,7 @@ from waka.records import changes, lists
 from waka.records.changes import ChangeList, Step
 from waka.records.lists import BulkList
 
-from . import engine, recording
+from . import engine, recording, storing
 from .deps import Deps
 from .holding import at_work
 from .places import Places, Refused
@@ -133,7 +133,10 @@ class _Run:
 
     def _write(self, outcome: _Outcome) -> Rest | None:
         with self.beside.transaction():
-            return self._record(self.beside, outcome)
+            rest = self._record(self.beside, outcome)
+        for step, _ in outcome.done:
+            storing.tidy_after(self.deps, self.beside, step)
+        return rest
 
     def _give_up(self, writing: Future[Rest | None] | None) -> None:
         """Leave the list to whoever takes it up next: nothing of the batch at hand has moved."""
@@ -186,7 +189,7 @@ class _Run:
         """Put the batch that comes on record; return it, and what has to be refused."""
         if not coming:
             return [], []
-        held = changes.hold_documents(self.conn, [s.document_id for s in coming if s.document_id])
+        held = changes.hold_documents(self.conn, [number for s in coming for number in _numbers(s)])
         self.places.look(self.conn, coming)
         ready_steps: list[Step] = []
         plain: list[Step] = []
@@ -277,10 +280,16 @@ def _one_of_each(steps: Sequence[Step]) -> list[Step]:
     for at, step in enumerate(steps):
         if step.document_id is None:
             return list(steps[: max(at, 1)])
-        if step.document_id in seen:
+        numbers = _numbers(step)
+        if seen.intersection(numbers):
             return list(steps[:at])
-        seen.add(step.document_id)
+        seen.update(numbers)
     return list(steps)
+
+
+def _numbers(step: Step) -> list[int]:
+    """Return the documents that *step* is about."""
+    return [number for number in (step.document_id, step.onto_id) if number is not None]
 
 
 def _without_their_own_parents(makes: Sequence[Step]) -> list[Step]:
@@ -296,9 +305,10 @@ def _without_their_own_parents(makes: Sequence[Step]) -> list[Step]:
 def _must_follow(coming: Sequence[Step], last: _Outcome) -> bool:
     """Whether the batch that comes can begin only when what came of the last one is on record."""
     before = [step for step, _ in last.done]
-    moved = {step.document_id for step in before}
+    moved = {number for step in before for number in _numbers(step)}
     return any(
-        step.document_id is None or step.document_id in moved or "was" in step.after for step in coming
+        step.document_id is None or moved.intersection(_numbers(step)) or "was" in step.after
+        for step in coming
     ) or any(step.document_id is None for step in before)
 
 

@@ -13,8 +13,6 @@ from collections.abc import Iterable, Iterator, Sequence
 from dataclasses import dataclass
 from typing import Any
 
-from openpyxl import Workbook, load_workbook
-
 from waka.errors import BadRequest
 
 MOST_ROWS = 200_000
@@ -59,11 +57,13 @@ def _delimited(text: str) -> Iterator[list[str]]:
 
 
 def _workbook(data: bytes) -> Iterator[list[str]]:
+    import openpyxl  # half a second that no start needs to wait for
+
     try:
         with zipfile.ZipFile(io.BytesIO(data)) as packed:
             if sum(one.file_size for one in packed.infolist()) > MOST_UNPACKED:
                 raise BadRequest("The workbook is larger than it may be.", mend="Split it.")
-        book = load_workbook(io.BytesIO(data), read_only=True, data_only=False, keep_links=False)
+        book = openpyxl.load_workbook(io.BytesIO(data), read_only=True, data_only=False, keep_links=False)
         sheet = book.worksheets[0]
     except BadRequest:
         raise
@@ -152,7 +152,9 @@ def to_csv(head: Sequence[str], rows: Iterable[Sequence[Any]]) -> Iterator[bytes
 
 
 def to_xlsx(head: Sequence[str], rows: Iterable[Sequence[Any]]) -> bytes:
-    book = Workbook(write_only=True)
+    import openpyxl
+
+    book = openpyxl.Workbook(write_only=True)
     sheet = book.create_sheet("steps")
     sheet.append(list(head))
     for row in rows:

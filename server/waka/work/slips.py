@@ -25,7 +25,7 @@ from waka.core.names.segments import segments_of, segments_of_known, with_extens
 from waka.drive.tree import shown
 from waka.errors import NotFound
 from waka.reading.sniff import wrong_extension
-from waka.records import documents, folders, naming
+from waka.records import documents, folders, naming, versions
 from waka.records.documents import Document
 from waka.records.folders import Folder
 
@@ -46,6 +46,7 @@ class Slip:
     amount: str = ""
     folder: int | None = None
     extension: str | None = None  #: in place of the arrival's own
+    as_version: bool = False  #: where the name is taken: as a new version of what stands there
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -87,6 +88,16 @@ class Beside:
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
+class Stands:
+    """The document that has the name already."""
+
+    number: int
+    name: str
+    version: int
+    same_bytes: bool
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
 class Preview:
     understood: Understood
     name: str | None  #: None while something is missing
@@ -96,6 +107,7 @@ class Preview:
     folder: Folder | None = None
     before: Sequence[Beside] = ()
     after: Sequence[Beside] = ()
+    stands: Stands | None = None
 
 
 @dataclass(frozen=True, slots=True)
@@ -231,12 +243,14 @@ def preview_of(
     if composed is None:
         return Preview(understood=understood, name=None, findings=findings, folder=folder)
     name = composed.stem + extension
+    stands: Stands | None = None
     before: list[Beside] = []
     after: list[Beside] = []
     if folder is not None:
         beside = documents.names_beside(conn, folder=folder.id, name=name, person=person, ignore=document.id)
         room = len(folder.path) + 1 if folder.path else 0
-        findings += check_name(name, neighbours=beside, parent_length=room)
+        stands = _standing(conn, person, document, folder.id, name) if beside else None
+        findings += _collision(check_name(name, neighbours=beside, parent_length=room), stands, slip)
         around = documents.neighbours(conn, folder=folder.id, name=name, person=person, each_way=STRIP)
         before, after = (
             [Beside(number=n.id, name=n.name, segments=house.segments(n.name)) for n in side]
@@ -246,8 +260,32 @@ def preview_of(
         findings += check_name(name)
     return Preview(
         understood=understood, name=name, segments=with_extension(composed.segments, extension),
-        shortened=composed.shortened, findings=findings, folder=folder, before=before, after=after,
+        shortened=composed.shortened, findings=findings, folder=folder, before=before, after=after, stands=stands,
     )  # fmt: skip
+
+
+def _standing(conn: Connection, person: int, document: Document, folder: int, name: str) -> Stands | None:
+    found = versions.standing(conn, folder=folder, name=name, person=person, ignore=document.id)
+    if found is None:
+        return None
+    return Stands(number=found.id, name=found.name, version=found.version,
+                  same_bytes=found.sha256 == document.sha256)  # fmt: skip
+
+
+def _collision(findings: list[Finding], stands: Stands | None, slip: Slip) -> list[Finding]:
+    """Return *findings* as they are where the arrival becomes a new version of what stands there."""
+    if stands is None or not slip.as_version:
+        return findings
+    others = [found for found in findings if found.code not in ("taken", "twin")]
+    if stands.same_bytes:
+        told = Finding("identical", f"The same bytes stand there already, as No. {stands.number}", None)
+    else:
+        told = Finding(
+            "new_version",
+            f"Becomes version {stands.version + 1} of No. {stands.number}; the earlier one is kept",
+            None,
+        )
+    return [told, *others]
 
 
 def _extension_findings(document: Document, extension: str) -> list[Finding]:

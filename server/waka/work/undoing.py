@@ -15,16 +15,19 @@ from waka.core.names import name_key, to_bytes
 from waka.drive.folders import folder_inode
 from waka.drive.incoming import free_name
 from waka.drive.tree import shown
+from waka.drive.versions import stored_path
 from waka.errors import DatabaseAway, NotAllowed, NotFound, NotUndoable, StepInMotion
-from waka.records import changes, documents, folders, listing, logbook
+from waka.records import changes, documents, folders, listing, logbook, versions
 from waka.records.changes import Step
 from waka.records.documents import Filed
 from waka.records.folders import Folder
+from waka.records.versions import Kept
 
 from . import engine
 from .deps import Deps
 from .filing import settle_after_loss
 from .holding import at_work
+from .records_json import known_json
 
 MAY_FILE = ("filer", "keeper")
 
@@ -97,7 +100,7 @@ def _intend(deps: Deps, conn: Connection, person: int, list_id: int) -> tuple[st
     reversed_steps, left = [], []
     for step in reversed(done):
         try:
-            reversed_steps.append(_REVERSE[step.act](_At(deps, conn, person), step))
+            reversed_steps.append(_REVERSE.get(step.act, _for_good)(_At(deps, conn, person), step))
         except _LeftAlone as error:
             left.append(str(error))
     if not reversed_steps:
@@ -226,6 +229,50 @@ def _unrestore(at: _At, step: Step) -> Step:
     return _step(now, "bin", to_place="bin", before=step.after, after=step.before)
 
 
+def _unversion(at: _At, step: Step) -> Step:
+    """What was filed onto a document goes back to where it came from, and the earlier bytes come back."""
+    assert step.document_id is not None
+    assert step.onto_id is not None
+    now = _still(at.conn, at.person, step, step.onto_id)
+    kept = versions.kept_before(at.conn, [step.onto_id]).get(step.onto_id)
+    if kept is None or kept.came_as != step.document_id:
+        raise _LeftAlone(f"No. {step.onto_id} has another version by now")
+    common: dict[str, Any] = {
+        "document_id": step.document_id, "onto_id": now.id, "before": {"folder": now.folder_id, "name": now.name},
+    }  # fmt: skip
+    onto = {"onto": known_json(kept), "onto_record": step.before.get("onto_record")}
+    if step.from_place == "arrivals":
+        above, _, last = step.from_path.rpartition(b"/")
+        back = (above + b"/" if above else b"") + free_name(at.deps.arrivals, above, last)
+        kept_slip = {key: step.before[key] for key in ("name", "slip", "arrival_point")}
+        return _step(
+            now, "unversion", to_place="arrivals", to_path=back, after={**onto, **kept_slip}, **common
+        )
+    _, path = _target(at.conn, at.person, step.before["folder"], step.before["name"], step.document_id)
+    spot = {"folder": step.before["folder"], "name": step.before["name"]}
+    return _step(now, "unversion", to_path=path, after={**onto, **spot}, **common)
+
+
+def _unrevert(at: _At, step: Step) -> Step:
+    """The version that was the newest before becomes it again; what was done stays in the history."""
+    assert step.document_id is not None
+    now = _still(at.conn, at.person, step, step.document_id)
+    kept = versions.kept_before(at.conn, [now.id]).get(now.id)
+    if kept is None or kept.sha256.hex() != step.before["onto"]["sha256"]:
+        raise _LeftAlone(f"No. {now.id} has another version by now")
+    return revert_step(now, kept)
+
+
+def revert_step(now: Filed, kept: Kept) -> Step:
+    """Return the step that makes an earlier version the newest."""
+    spot: dict[str, Any] = {"folder": now.folder_id, "name": now.name}
+    return _step(
+        now, "revert", from_place="versions", from_path=stored_path(kept.sha256), size=kept.size, sha256=kept.sha256,
+        inode=0, modified_ns=kept.modified_ns, before={**spot, "onto": known_json(now)},
+        after={**spot, "version": kept.version},
+    )  # fmt: skip
+
+
 def _folder_step(deps: Deps, found: Folder, act: str, **more: Any) -> Step:
     path = to_bytes(found.path)
     base: dict[str, Any] = {
@@ -266,8 +313,12 @@ def _unremove_folder(at: _At, step: Step) -> Step:
     )  # fmt: skip
 
 
+def _for_good(_: _At, step: Step) -> Step:
+    raise _LeftAlone(f"No. {step.document_id} cannot come back: it was destroyed, or this was an undo")
+
+
 _REVERSE: dict[str, Callable[[_At, Step], Step]] = {
     "file": _unfile, "place": _unplace, "correct": _uncorrect, "copy": _uncopy, "bin": _unbin,
     "restore": _unrestore, "make_folder": _unmake_folder, "place_folder": _unplace_folder,
-    "remove_folder": _unremove_folder,
+    "remove_folder": _unremove_folder, "version": _unversion, "revert": _unrevert,
 }  # fmt: skip

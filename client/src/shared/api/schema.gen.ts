@@ -375,6 +375,40 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/documents/{number}/versions": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What a document was before something was filed onto it, latest first. */
+        get: operations["versions_history_documents__int_number__versions_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/documents/{number}/versions/{version}/restore": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Make an earlier version the newest; what is the newest now is kept. */
+        post: operations["versions_restore_documents__int_number__versions__int_version__restore_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/drive": {
         parameters: {
             query?: never;
@@ -1476,7 +1510,7 @@ export interface components {
              * Collision
              * @enum {string}
              */
-            collision: "ask" | "wait" | "beside" | "same";
+            collision: "ask" | "wait" | "beside" | "version" | "same";
             /**
              * Created At
              * Format: date-time
@@ -1588,7 +1622,7 @@ export interface components {
              * Collision
              * @default null
              */
-            collision: ("ask" | "wait" | "beside" | "same") | null;
+            collision: ("ask" | "wait" | "beside" | "version" | "same") | null;
             /**
              * On Failure
              * @default null
@@ -1609,6 +1643,28 @@ export interface components {
         Count: {
             /** Count */
             count: number;
+        };
+        /** Current */
+        Current: {
+            /** By */
+            by: string | null;
+            /**
+             * Came As
+             * @description The number that its bytes had before
+             */
+            came_as: number | null;
+            /**
+             * Restored
+             * @description The version that it was restored from
+             */
+            restored: number | null;
+            /**
+             * Since
+             * Format: date-time
+             */
+            since: string;
+            /** Version */
+            version: number;
         };
         /** Desk */
         Desk: {
@@ -1709,6 +1765,8 @@ export interface components {
             trouble: string | null;
             /** Trouble Message */
             trouble_message: string | null;
+            /** Version */
+            version: number;
             /** Was Read */
             was_read: boolean;
             /** What */
@@ -1981,6 +2039,12 @@ export interface components {
             /** Told */
             told: string;
         };
+        /** History */
+        History: {
+            current: components["schemas"]["Current"];
+            /** Earlier */
+            earlier: components["schemas"]["Version"][];
+        };
         /** Holder */
         Holder: {
             /**
@@ -2133,6 +2197,8 @@ export interface components {
             size: number;
             /** Tags */
             tags: string[];
+            /** Version */
+            version: number;
             /** When */
             when: string | null;
             /** Who */
@@ -2217,7 +2283,7 @@ export interface components {
              * Collision
              * @default null
              */
-            collision: ("ask" | "wait" | "beside" | "same") | null;
+            collision: ("ask" | "wait" | "beside" | "version" | "same") | null;
             /**
              * Finding
              * @default null
@@ -2441,6 +2507,8 @@ export interface components {
             segments: components["schemas"]["NamePart"][];
             /** Shortened */
             shortened: string | null;
+            /** @description The document that has the name already */
+            stands: components["schemas"]["Stands"] | null;
             understood: components["schemas"]["Understood"];
         };
         /**
@@ -2564,6 +2632,13 @@ export interface components {
             /** Shown */
             shown: boolean;
         };
+        /** Restored */
+        Restored: {
+            /** List Id */
+            list_id: number;
+            /** Title */
+            title: string;
+        };
         /** Rights */
         Rights: {
             folder: components["schemas"]["FolderHead"];
@@ -2646,6 +2721,12 @@ export interface components {
              */
             amount: string;
             /**
+             * As Version
+             * @description Where the name is taken: as a new version of what stands there
+             * @default false
+             */
+            as_version: boolean;
+            /**
              * Extension
              * @default null
              */
@@ -2685,6 +2766,17 @@ export interface components {
              * @default
              */
             who: string;
+        };
+        /** Stands */
+        Stands: {
+            /** Name */
+            name: string;
+            /** Number */
+            number: number;
+            /** Same Bytes */
+            same_bytes: boolean;
+            /** Version */
+            version: number;
         };
         /** Step */
         Step: {
@@ -2886,6 +2978,54 @@ export interface components {
         Uploaded: {
             /** Number */
             number: number;
+        };
+        /** Version */
+        Version: {
+            /** By */
+            by: string | null;
+            /**
+             * Came As
+             * @description The number that its bytes had before
+             */
+            came_as: number | null;
+            /**
+             * Ended At
+             * Format: date-time
+             */
+            ended_at: string;
+            /** Ended By */
+            ended_by: string;
+            /** Id */
+            id: number;
+            /** Media Type */
+            media_type: string | null;
+            /** Name */
+            name: string;
+            /**
+             * Number
+             * @description The document that it is a version of, or one that was filed onto it
+             */
+            number: number;
+            /** Pages */
+            pages: number | null;
+            /**
+             * Restored
+             * @description The version that it was restored from
+             */
+            restored: number | null;
+            /** Sha256 */
+            sha256: string;
+            /**
+             * Since
+             * Format: date-time
+             */
+            since: string;
+            /** Size */
+            size: number;
+            /** Trouble */
+            trouble: string | null;
+            /** Version */
+            version: number;
         };
         /** Who */
         Who: {
@@ -4213,7 +4353,10 @@ export interface operations {
     };
     folders_document_file_documents__int_number__file_get: {
         parameters: {
-            query?: never;
+            query?: {
+                /** @description The id of an earlier version */
+                version?: number | null;
+            };
             header?: never;
             path: {
                 number: number;
@@ -4279,6 +4422,8 @@ export interface operations {
     folders_formatted_documents__int_number__formatted_get: {
         parameters: {
             query?: {
+                /** @description The id of an earlier version */
+                version?: number | null;
                 words?: string;
             };
             header?: never;
@@ -4549,6 +4694,8 @@ export interface operations {
     folders_page_picture_documents__int_number__pages__int_page__get: {
         parameters: {
             query?: {
+                /** @description The id of an earlier version */
+                version?: number | null;
                 width?: number;
             };
             header?: never;
@@ -4694,7 +4841,10 @@ export interface operations {
     };
     folders_document_text_documents__int_number__text_get: {
         parameters: {
-            query?: never;
+            query?: {
+                /** @description The id of an earlier version */
+                version?: number | null;
+            };
             header?: never;
             path: {
                 number: number;
@@ -4723,6 +4873,142 @@ export interface operations {
             };
             /** @description Not Found */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    versions_history_documents__int_number__versions_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                number: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["History"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    versions_restore_documents__int_number__versions__int_version__restore_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                number: number;
+                /** @description The id of an earlier version */
+                version: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Restored"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
                 headers: {
                     [name: string]: unknown;
                 };

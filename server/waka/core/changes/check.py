@@ -20,6 +20,7 @@ TELLS_ONLY = frozenset({
     "already_there", "left_waiting", "identical", "by_temporary_name", "sight", "new_version", "left_out",
     "changed_since",
 })  # fmt: skip
+_LEAVE_SAME = ("same", "version")  #: identical bytes are no new version either
 _OF_PLACE = frozenset({"path_too_long"})  #: what a name that stays as it is can run into
 
 
@@ -163,7 +164,7 @@ class _Judge:
         assert step.target is not None
         spot = (step.target.folder, name_key(step.target.name))
         there = [s for _, s in self._present.at(*spot)]
-        if step.collision == "same" and any(self._is_same(step, subject) for subject in there):
+        if step.collision in _LEAVE_SAME and any(self._is_same(step, subject) for subject in there):
             self._say(step, "identical", "The same bytes are already there: it stays where it is")
         else:
             self._say(step, "left_waiting", f"“{step.target.name}” is taken there: it stays where it is")
@@ -203,14 +204,16 @@ class _Judge:
             self._claims[(free.folder, name_key(free.name))] = step.position
             return replace(step, target=free)
         same = any(self._is_same(step, subject) for _, subject in static)
-        if (step.collision == "wait" or (step.collision == "same" and same)) and not step.keeps_source:
+        stays = step.collision == "wait" or (step.collision in _LEAVE_SAME and same)
+        if stays and not step.keeps_source:
             self.stays[step.subject] = step.position
             return None
-        if step.keeps_source and (step.collision == "wait" or (step.collision == "same" and same)):
+        if stays:
             self._say(step, "left_waiting", f"“{target.name}” is taken there: no copy is made")
             return None
         if (
             step.collision == "version"
+            and not step.keeps_source
             and static
             and static[0][1][0] == "document"
             and step.subject[0] == "document"

@@ -5,13 +5,13 @@ values (%(title)s, %(origin)s, %(person)s, 'running', %(undo_of)s) returning id
 -- name: add_step
 -- The intent: on record before the file moves.
 insert into change_step (list_id, position, act, document_id, folder_id, from_place, from_path, to_place, to_path, state,
-                         size, sha256, inode, modified_ns, before, after)
+                         size, sha256, inode, modified_ns, before, after, onto_id)
 values (%(list)s, %(position)s, %(act)s, %(number)s, %(folder)s, %(from_place)s, %(from_path)s, %(to_place)s, %(to_path)s, 'intended',
-        %(size)s, %(sha256)s, %(inode)s, %(modified_ns)s, %(before)s, %(after)s)
+        %(size)s, %(sha256)s, %(inode)s, %(modified_ns)s, %(before)s, %(after)s, %(onto)s)
 
 -- name: steps
 select list_id, position, act, document_id, folder_id, from_place, from_path, to_place, to_path, state, size, sha256, inode,
-       modified_ns, before, after, failure
+       modified_ns, before, after, failure, onto_id
 from change_step where list_id = %(list)s order by position
 
 -- name: settle_step
@@ -34,10 +34,11 @@ where s.state = 'intended' order by s.list_id
 
 -- name: is_in_motion
 select exists (select from change_step where document_id = %(number)s and state = 'intended')
+    or exists (select from change_step where onto_id = %(number)s and state = 'intended')
 
 -- name: open_steps
 select list_id, position, act, document_id, folder_id, from_place, from_path, to_place, to_path, state, size, sha256,
-       inode, modified_ns, before, after, failure
+       inode, modified_ns, before, after, failure, onto_id
 from change_step where list_id = %(list)s and state = 'intended' order by position
 
 -- name: folders_in_motion
@@ -55,7 +56,7 @@ where list_id = %(list)s and position = %(position)s
 -- name: next_steps
 -- The next steps of a longer list, with what the records say of their documents now.
 select s.list_id, s.position, s.act, s.document_id, s.folder_id, s.from_place, s.from_path, s.to_place, s.to_path, s.state, s.size,
-       s.sha256, s.inode, s.modified_ns, s.before, s.after, s.failure
+       s.sha256, s.inode, s.modified_ns, s.before, s.after, s.failure, s.onto_id
 from change_step s
 where s.list_id = %(list)s and s.state = 'proposed' and s.position > %(after)s and s.position <= %(upto)s and s.act <> 'make_folder'
   and (%(only)s::int[] is null or s.position = any(%(only)s))
@@ -64,7 +65,7 @@ order by s.position limit %(limit)s
 -- name: next_makes
 -- The next folders to make, those above first: as many as there are on one level are one batch.
 select s.list_id, s.position, s.act, s.document_id, s.folder_id, s.from_place, s.from_path, s.to_place, s.to_path, s.state, s.size,
-       s.sha256, s.inode, s.modified_ns, s.before, s.after, s.failure
+       s.sha256, s.inode, s.modified_ns, s.before, s.after, s.failure, s.onto_id
 from change_step s
 where s.list_id = %(list)s and s.state = 'proposed' and s.act = 'make_folder'
   and (%(only)s::int[] is null or s.position = any(%(only)s))
@@ -76,7 +77,8 @@ select coalesce(max(position), 0) from change_step where list_id = %(list)s
 -- name: hold_documents
 -- The documents of a batch, held, with where they stand and whether another list has one of them in motion.
 select d.id, d.state, d.folder_id, d.name,
-       exists (select from change_step i where i.document_id = d.id and i.state = 'intended') as is_moving
+       exists (select from change_step i where i.document_id = d.id and i.state = 'intended')
+       or exists (select from change_step i where i.onto_id = d.id and i.state = 'intended') as is_moving
 from document d where d.id = any(%(numbers)s) order by d.id for update
 
 -- name: intend_many

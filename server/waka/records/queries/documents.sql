@@ -10,7 +10,7 @@ returning id
 -- name: one
 -- A document by number, where this person may see the folder it is in or the point it came in by.
 select d.id, d.state, d.folder_id, case when d.folder_id is not null then folder_path(d.folder_id) end as folder_path,
-       d.name, d.conforms, d.size, d.sha256, d.modified_ns, d.kind, p.name as who, p.short as who_short,
+       d.name, d.conforms, d.size, d.sha256, d.modified_ns, d.version, d.kind, p.name as who, p.short as who_short,
        d."when", d.what, d.reference, d.amount, d.added_at, d.changed_at, c.initials as changed_by,
        a.path as arrival_path, a.slip, ap.id as arrival_point_id, ap.name as arrival_point,
        t.media_type, t.extension as fitting_extension, t.pages, t.trouble, t.read_at is not null as was_read,
@@ -111,7 +111,7 @@ on conflict (person_id, document_id) do update set at = now()
 
 -- name: unfile
 -- The record of a document that is back on the desk; its fields go back to the slip.
-update document set state = 'waiting', folder_id = null, name = %(name)s, name_key = %(name_key)s,
+update document set state = 'waiting', folder_id = null, merged_into = null, name = %(name)s, name_key = %(name_key)s,
     conforms = false, inode = %(inode)s, modified_ns = %(modified_ns)s, kind = null, party_id = null,
     "when" = null, what = null, reference = null, amount = null, changed_at = now(), changed_by = %(person)s
 where id = %(number)s

@@ -4,7 +4,7 @@ values (%(title)s, %(origin)s, %(person)s, 'draft', %(undo_of)s, false, %(ask)s)
 
 -- name: copy_steps
 copy change_step (list_id, position, act, document_id, folder_id, from_place, from_path, to_place, to_path, state, size, sha256,
-                  inode, modified_ns, before, after, asked, findings, needs, failure) from stdin
+                  inode, modified_ns, before, after, asked, findings, needs, failure, onto_id) from stdin
 
 -- name: of_person
 -- The lists that this person made, latest first.
@@ -127,7 +127,7 @@ select state, count(*) from change_step where list_id = %(list)s group by state
 -- name: done_steps
 -- What has been done, latest first: to be undone or proved.
 select s.position, s.act, s.document_id, s.folder_id, s.from_place, s.from_path, s.to_place, s.to_path, s.size, s.sha256, s.inode,
-       s.modified_ns, s.before, s.after
+       s.modified_ns, s.before, s.after, s.onto_id
 from change_step s where s.list_id = %(list)s and s.state = 'done' order by s.position desc
 
 -- name: retry
