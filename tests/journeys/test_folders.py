@@ -26,6 +26,9 @@ def open_folder(page: Page, path: str) -> None:
     for name in path.split("/"):
         outline.locator(".entry", has_text=name).first.click()
     expect(page.locator(".listhead .path")).to_contain_text(path.rpartition("/")[2])
+    expect(
+        page.locator(".tablebody :is(.tablerow, .notice)").first
+    ).to_be_visible()  # what stands there, not what stood before
 
 
 def rows(page: Page) -> Locator:

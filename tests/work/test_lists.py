@@ -37,6 +37,13 @@ class Lists:
             self.drive.deps, self.drive.keeper, read_sheet(text.encode()), "moves.csv"
         )
 
+    def onto(self, source: str, target: str) -> int:
+        """A move onto what stands there, as its newest version."""
+        list_id = self.sheet((source, target))
+        lists.choose(self.drive.deps, self.drive.keeper, list_id, collision="version", on_failure=None,
+                     remove_empty=None, title=None)  # fmt: skip
+        return list_id
+
     def chosen(self, do: str, *paths: str, **more: Any) -> int:
         numbers = [self.drive.number(path) for path in paths]
         choice = Choice(do=do, documents=numbers, **more)  # type: ignore[arg-type]
@@ -88,6 +95,7 @@ WORKS: list[tuple[str, Callable[[Lists], int], dict[str, str | None]]] = [
      {SAIL: None, ROPE: SAIL, f"Letters/{ROPE.split('/')[-1]}": ROPE}),
     ("copied", lambda m: m.chosen("copy", SAIL, ROPE, into=m.drive.folder("Letters")),
      {f"Letters/{SAIL.split('/')[-1]}": SAIL, f"Letters/{ROPE.split('/')[-1]}": ROPE}),
+    ("as a new version", lambda m: m.onto(NOTE, LOG), {NOTE: None, LOG: NOTE}),
     ("binned", lambda m: m.chosen("bin", SAIL, NOTE, reason="done with"), {SAIL: None, NOTE: None}),
     ("restructured", lambda m: m.mapping("Finance/{year}", "{year}/Finance"),
      {SAIL: None, ROPE: None, CANVAS: None, SAIL.replace("Finance/2025", "2025/Finance"): SAIL,
@@ -177,7 +185,7 @@ def test_a_reader_s_moves_are_refused_and_sight_is_told(made: Lists) -> None:
 
 
 COLLISIONS = [
-    ("wait", {"left_waiting": 1}, 0), ("beside", {}, 1), ("same", {"taken": 1}, None),
+    ("wait", {"left_waiting": 1}, 0), ("beside", {}, 1), ("same", {"taken": 1}, None), ("version", {"new_version": 1}, 0),
 ]  # fmt: skip
 
 
@@ -205,6 +213,7 @@ def test_identical_bytes_are_skipped_where_that_is_asked_for(made: Lists) -> Non
     assert made.findings(list_id) == ["identical"]
     assert made.run(list_id).state == "done"
     assert {"Letters/log.txt", LOG} <= set(stand(drive))
+    assert made.findings(made.onto("Letters/log.txt", LOG)) == ["identical"], "nor are they a new version"
 
 
 def test_a_few_are_tried_looked_at_and_the_rest_follows(made: Lists) -> None:

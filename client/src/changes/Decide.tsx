@@ -33,6 +33,11 @@ export function Decide({ finding, current, ticked, count, onMend }: Props) {
           <button type="button" className="btn quiet" onClick={() => say({ collision: 'beside' })}>
             File beside, numbered
           </button>
+          {finding !== 'same_target' && (
+            <button type="button" className="btn quiet" onClick={() => say({ collision: 'version' })}>
+              File as new version
+            </button>
+          )}
           <button type="button" className="btn quiet" onClick={() => say({ collision: 'same' })}>
             Skip the very same
           </button>

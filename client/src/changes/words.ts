@@ -33,6 +33,7 @@ export function findingOf(code: string): { word: string; says: string; blocks: b
 
 export const ACTS: Record<string, string> = {
   place: 'Moved or renamed', copy: 'Copied', bin: 'To the bin', restore: 'Restored', correct: 'Fields set', version: 'New version',
+  unversion: 'Version taken back', destroy: 'Destroyed',
   make_folder: 'Folders made', place_folder: 'Folders moved', remove_folder: 'Folders removed',
 }
 

@@ -9,6 +9,7 @@ import { KeyOverview } from '../shared/KeyOverview'
 import { useKeys } from '../shared/keys'
 import { PageView } from '../shared/PageView'
 import { ProblemNote } from '../shared/ProblemNote'
+import { isStillIn } from '../shared/redirect'
 import { FilingSlip, type FiledNow } from './FilingSlip'
 import { following, grouped } from './model'
 import { Queue } from './Queue'
@@ -55,7 +56,7 @@ export function DeskView() {
   useEffect(() => {
     // whatever is asked for and no longer waits gives way to the first that does; but not while the
     // queue is on its way, which may bring it (an arrival just put back by undo)
-    if (desk.data && !desk.isFetching && current === null && first !== asked) show(first)
+    if (desk.data && !desk.isFetching && current === null && first !== asked && isStillIn('/desk')) show(first)
   })
   const undo = useMutation({
     mutationFn: (listId: number) => told(api.POST('/api/changes/{list_id}/undo', { params: { path: { list_id: listId } } })),

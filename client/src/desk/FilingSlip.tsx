@@ -51,7 +51,8 @@ export function FilingSlip({ arrival, desk, last, onFiled, onLater }: Props) {
     },
   })
   const change = (part: Partial<Slip>) => {
-    write(part)
+    // what was said of one name does not hold for the next
+    write({ as_version: false, ...part })
     if (file.isError) file.reset() // what was refused is no longer what stands here
   }
   const submit = () => {
@@ -72,11 +73,15 @@ export function FilingSlip({ arrival, desk, last, onFiled, onLater }: Props) {
   const takeExtension = () => {
     if (mend) change({ extension: mend })
   }
+  const asVersion = (wish: boolean) => change({ as_version: wish })
+  const turnVersion = () => {
+    if (preview.data?.stands) asVersion(!slip.as_version)
+  }
   useKeys(
-    { ...letters, Enter: submit, l: onLater, '.': sameAsLast, x: takeExtension },
+    { ...letters, Enter: submit, l: onLater, '.': sameAsLast, x: takeExtension, v: turnVersion },
     {
       ...Object.fromEntries(Object.entries(letters).map(([key, act]) => [`alt+${key}`, act])),
-      'ctrl+Enter': submit, 'alt+l': onLater, 'alt+.': sameAsLast, 'alt+x': takeExtension,
+      'ctrl+Enter': submit, 'alt+l': onLater, 'alt+.': sameAsLast, 'alt+x': takeExtension, 'alt+v': turnVersion,
     },
   )
   // once somebody asked to file, what is missing is marked where it is missing
@@ -89,7 +94,7 @@ export function FilingSlip({ arrival, desk, last, onFiled, onLater }: Props) {
         <code>No. {number(arrival.number)}</code>
       </div>
       <Fields {...{ slip, change, inputs, submit, asked }} house={house.data} preview={preview.data} problems={problems} />
-      <NameBox preview={preview.data} problems={problems} onUseExtension={takeExtension} />
+      <NameBox preview={preview.data} problems={problems} asVersion={slip.as_version} onUseExtension={takeExtension} onAsVersion={asVersion} />
       <Where {...{ slip, change, desk, inputs, submit }} folders={outline.data?.folders ?? []} preview={preview.data} />
       {preview.data && <NeighbourStrip preview={preview.data} />}
       {file.error && (

@@ -1,8 +1,17 @@
 import type { Preview } from '../shared/api/client'
+import { number } from '../shared/format'
 import { SegmentedName } from '../shared/SegmentedName'
 
+interface Props {
+  preview: Preview | undefined
+  problems: Map<string, string>
+  asVersion: boolean
+  onUseExtension: () => void
+  onAsVersion: (wish: boolean) => void
+}
+
 /** The name as it composes itself, what is still missing, and what the name would be refused for. */
-export function NameBox({ preview, problems, onUseExtension }: { preview: Preview | undefined; problems: Map<string, string>; onUseExtension: () => void }) {
+export function NameBox({ preview, problems, asVersion, onUseExtension, onAsVersion }: Props) {
   const missing = [...problems.values()]
   return (
     <div className="namebox" aria-live="polite">
@@ -13,7 +22,7 @@ export function NameBox({ preview, problems, onUseExtension }: { preview: Previe
       )}
       {preview?.shortened && <small className="wait">“{preview.shortened}” was shortened to keep the name at 80 characters.</small>}
       {preview?.findings.map((finding) => (
-        <small key={finding.code} className={finding.code === 'wrong_extension' ? 'wait' : 'bad'}>
+        <small key={finding.code} className={['wrong_extension', 'new_version'].includes(finding.code) ? 'wait' : 'bad'}>
           {finding.message}.{' '}
           {finding.code === 'wrong_extension' ? (
             <button type="button" className="link" onClick={onUseExtension}>
@@ -24,6 +33,13 @@ export function NameBox({ preview, problems, onUseExtension }: { preview: Previe
           )}
         </small>
       ))}
+      {preview?.stands && (asVersion || !preview.stands.same_bytes) && (
+        <small>
+          <button type="button" className="link" onClick={() => onAsVersion(!asVersion)}>
+            {asVersion ? 'No, by itself' : `File as version ${String(preview.stands.version + 1)} of No. ${number(preview.stands.number)}`} <kbd>Alt V</kbd>
+          </button>
+        </small>
+      )}
     </div>
   )
 }

@@ -151,6 +151,7 @@ function cell(document: Listed, column: Sort, kinds: { code: string; label: stri
     when: () => day(document.when),
     kind: () => kinds.find((kind) => kind.code === document.kind)?.label ?? '–',
     reference: () => document.reference ?? '–',
+    version: () => String(document.version),
     size: () => size(document.size),
     changed: () => moment(document.changed_at),
     by: () => document.changed_by ?? '–',

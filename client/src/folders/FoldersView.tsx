@@ -9,6 +9,7 @@ import { KeyBar } from '../shared/KeyBar'
 import { KeyOverview } from '../shared/KeyOverview'
 import { useKeys } from '../shared/keys'
 import { ProblemNote } from '../shared/ProblemNote'
+import { isStillIn } from '../shared/redirect'
 import { ActionBar, ActionMenu } from './ActionBar'
 import { actionsFor } from './actions'
 import { GROUP_SORT, keepColumns, keptColumns, type Grouping } from './columns'
@@ -90,7 +91,7 @@ export function FoldersView({ list }: { list?: 'tag' | 'bin' }) {
   useEffect(() => {
     // with no folder in the address, open at the first that holds something
     const start = folders.find((entry) => entry.own > 0) ?? folders[0]
-    if (!list && start && !params.folder) void navigate(`/folders/${String(start.id)}`, { replace: true })
+    if (!list && start && !params.folder && isStillIn('/folders')) void navigate(`/folders/${String(start.id)}`, { replace: true })
   })
   const current = folder?.id
   useEffect(() => {

@@ -12,6 +12,7 @@ export const COLUMNS: Column[] = [
   { sort: 'when', word: 'When', width: '80px' },
   { sort: 'kind', word: 'Kind', width: '68px' },
   { sort: 'reference', word: 'Reference', width: '84px' },
+  { sort: 'version', word: 'Version', width: '52px' },
   { sort: 'size', word: 'Size', width: '52px' },
   { sort: 'changed', word: 'Changed', width: '66px' },
   { sort: 'by', word: 'By', width: '26px' },

@@ -4,12 +4,13 @@ import { Link } from 'react-router'
 import type { Open } from '../folders/Dialogs'
 import type { Ask } from '../folders/useChanges'
 import { ACTIONS } from './actions'
-import { api, told, type Document } from './api/client'
+import { api, told, type Document, type Schemas } from './api/client'
 import { documentQuery, houseQuery, logbookQuery } from './api/queries'
 import { day, moment, money, number } from './format'
 import { PageView } from './PageView'
 import { PathLine, stopsOf } from './PathLine'
 import { ProblemNote } from './ProblemNote'
+import { Versions } from './Versions'
 
 interface Props {
   number: number | null
@@ -51,7 +52,7 @@ export function Details({ number: chosen, many = 1, wide, onWide, onOpen, onRun 
         </button>
       </div>
       {many > 1 && <p className="soft">{number(many)} are chosen; this is the one under the cursor.</p>}
-      <PageView key={chosen} document={document.data} searchable={wide} />
+      <Viewed key={`${String(chosen)}-${String(document.data.version)}`} document={document.data} wide={wide} />
       {document.data.state === 'binned' && (
         <p className="wait">
           In the bin since {moment(document.data.binned_at ?? '')}
@@ -63,6 +64,28 @@ export function Details({ number: chosen, many = 1, wide, onWide, onOpen, onRun 
       <Labels document={document.data} onOpen={onOpen} onRun={onRun} />
       <Been document={document.data} />
     </aside>
+  )
+}
+
+/** The page of a document, or of what it was before; and its versions, where there are any. */
+function Viewed({ document, wide }: { document: Document; wide: boolean }) {
+  const [earlier, setEarlier] = useState<Schemas['Version'] | null>(null)
+  const shown: Document = earlier
+    ? { ...document, name: earlier.name, size: earlier.size, sha256: earlier.sha256, pages: earlier.pages, trouble: earlier.trouble, media_type: earlier.media_type }
+    : document
+  return (
+    <>
+      {earlier && (
+        <p className="wait" role="status">
+          This is version {earlier.version}, as it was until {moment(earlier.ended_at)}.{' '}
+          <button type="button" className="link" onClick={() => setEarlier(null)}>
+            Back to the newest
+          </button>
+        </p>
+      )}
+      <PageView key={earlier?.id ?? 'newest'} document={shown} version={earlier?.id ?? null} searchable={wide} />
+      {document.version > 1 && <Versions document={document} shown={earlier} onShow={setEarlier} />}
+    </>
   )
 }
 

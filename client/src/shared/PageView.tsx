@@ -10,8 +10,15 @@ import { ProblemNote } from './ProblemNote'
 const STEPS = [0.5, 0.75, 1, 1.25, 1.5, 2, 3]
 const MARGIN = 32
 
+interface Props {
+  document: Document
+  version?: number | null // an earlier one, by its id, which `document` then describes
+  keys?: boolean
+  searchable?: boolean
+}
+
 /** The document itself, large: its pages as pictures, or its text. `0` fits it to the width again. */
-export function PageView({ document, keys = true, searchable = false }: { document: Document; keys?: boolean; searchable?: boolean }) {
+export function PageView({ document, version = null, keys = true, searchable = false }: Props) {
   const [zoom, setZoom] = useState(1)
   const [turn, setTurn] = useState(0) // quarter turns to the right
   const [words, setWords] = useState('')
@@ -40,7 +47,7 @@ export function PageView({ document, keys = true, searchable = false }: { docume
   }
   const turnOn = () => setTurn((turn + 1) % 4)
   const fill = () => void (window.document.fullscreenElement ? window.document.exitFullscreen() : box.current?.requestFullscreen())
-  const hits = useQuery({ ...matchesQuery(document.number, asked), enabled: searchable && pages > 0 && asked !== '' })
+  const hits = useQuery({ ...matchesQuery(document.number, asked), enabled: searchable && version === null && pages > 0 && asked !== '' })
   const found = pages > 0 ? (hits.data?.matches ?? []) : []
   const firstHit = found[0]?.page
   useEffect(() => {
@@ -100,7 +107,7 @@ export function PageView({ document, keys = true, searchable = false }: { docume
             </label>
           </>
         )}
-        <a className="right" href={fileUrl(document.number)} download>
+        <a className="right" href={fileUrl(document.number, version)} download>
           Download, {size(document.size)}
         </a>
       </div>
@@ -112,7 +119,7 @@ export function PageView({ document, keys = true, searchable = false }: { docume
         aria-label="Pages"
         onScroll={(event) => setPage(pageAt(event.currentTarget))}
       >
-        <Body document={document} zoom={zoom} turn={turn} hits={found} words={asked} />
+        <Body document={document} version={version} zoom={zoom} turn={turn} hits={found} words={asked} />
       </div>
     </section>
   )
@@ -130,7 +137,12 @@ interface Hit {
   boxes: number[][] // left, top, width, height as shares of the page
 }
 
-function Body({ document, zoom, turn, hits, words }: { document: Document; zoom: number; turn: number; hits: Hit[]; words: string }) {
+interface Shown {
+  document: Document
+  version: number | null
+}
+
+function Body({ document, version, zoom, turn, hits, words }: Shown & { zoom: number; turn: number; hits: Hit[]; words: string }) {
   if (document.trouble) {
     return (
       <div className="notice">
@@ -141,12 +153,12 @@ function Body({ document, zoom, turn, hits, words }: { document: Document; zoom:
     )
   }
   if (!document.was_read) return <div className="notice">Waka is reading this document …</div>
-  if ((document.pages ?? 0) > 0) return <Sheets key={document.number} document={document} zoom={zoom} turn={turn} hits={hits} />
-  if (document.has_form) return <iframe className="formatted" title={`The text of ${document.name}`} sandbox="" src={formattedUrl(document.number, words)} />
-  return <TextBody document={document} />
+  if ((document.pages ?? 0) > 0) return <Sheets key={document.sha256} document={document} version={version} zoom={zoom} turn={turn} hits={hits} />
+  if (document.has_form) return <iframe className="formatted" title={`The text of ${document.name}`} sandbox="" src={formattedUrl(document.number, words, version)} />
+  return <TextBody document={document} version={version} />
 }
 
-function Sheets({ document, zoom, turn, hits }: { document: Document; zoom: number; turn: number; hits: Hit[] }) {
+function Sheets({ document, version, zoom, turn, hits }: Shown & { zoom: number; turn: number; hits: Hit[] }) {
   const box = useRef<HTMLDivElement>(null)
   const [room, setRoom] = useState(0)
   const [failed, setFailed] = useState(false)
@@ -169,7 +181,7 @@ function Sheets({ document, zoom, turn, hits }: { document: Document; zoom: numb
               style={{ width }}
               loading="lazy"
               alt={`Page ${String(at + 1)} of ${document.name}`}
-              src={pageUrl(document.number, at + 1, Math.round(width * devicePixelRatio))}
+              src={pageUrl(document.number, at + 1, Math.round(width * devicePixelRatio), version)}
               onError={() => setFailed(true)}
             />
             {hits
@@ -184,8 +196,8 @@ function Sheets({ document, zoom, turn, hits }: { document: Document; zoom: numb
   )
 }
 
-function TextBody({ document }: { document: Document }) {
-  const text = useQuery(textQuery(document.number))
+function TextBody({ document, version }: Shown) {
+  const text = useQuery(textQuery(document.number, document.sha256, version))
   if (text.error) return <ProblemNote error={text.error} />
   if (!text.data) return <div className="notice">…</div>
   if (text.data.text.trim() === '') {

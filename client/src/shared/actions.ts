@@ -5,5 +5,6 @@ export const ACTIONS: Record<string, string> = {
   binned: 'binned', restored: 'restored', corrected: 'corrected', uploaded: 'uploaded', folder_made: 'made the folder',
   folder_renamed: 'renamed the folder', folder_moved: 'moved the folder', folder_removed: 'removed the folder',
   moved_outside: 'moved outside Waka', renamed_outside: 'renamed outside Waka', folder_moved_outside: 'folder moved outside Waka',
+  versioned: 'new version', unversioned: 'version taken back', reverted: 'earlier version restored', destroyed: 'destroyed',
   folder_gone: 'folder gone', joined: 'recognised again', access_changed: 'changed who may see',
 }

@@ -15,7 +15,7 @@ from waka.core.names import name_key, split_extension
 
 from .database import rows
 
-Sort = Literal["name", "who", "when", "kind", "reference", "size", "changed", "by", "added"]
+Sort = Literal["name", "who", "when", "kind", "reference", "size", "version", "changed", "by", "added"]
 Grouping = Literal["month", "year", "kind", "who"]
 
 
@@ -36,6 +36,7 @@ _KEYS: dict[str, sql.SQL] = {
     "kind": sql.SQL("coalesce(d.kind, '')"),
     "reference": sql.SQL("coalesce(d.reference, '')"),
     "size": sql.SQL("d.size"),
+    "version": sql.SQL("d.version"),
     "changed": sql.SQL("d.changed_at"),
     "by": sql.SQL("coalesce(c.initials, '')"),
     "added": sql.SQL("d.added_at"),
@@ -45,7 +46,13 @@ _JOINS: dict[str, sql.SQL] = {
     "who": sql.SQL("left join party p on p.id = d.party_id"),
     "by": sql.SQL("left join person c on c.id = d.changed_by"),
 }
-_TYPES = {"when": "date", "size": "bigint", "changed": "timestamptz", "added": "timestamptz"}
+_TYPES = {
+    "when": "date",
+    "size": "bigint",
+    "version": "int",
+    "changed": "timestamptz",
+    "added": "timestamptz",
+}
 _HERE = {
     "folder": sql.SQL("d.folder_id = %(of)s and d.state = 'filed'"),
     # two ways to be in the list cost the index its order, so only folders that show others pay for it

@@ -76,7 +76,6 @@ class NewStep:
 class ListedStep:
     """A row of a list, as a person reads it."""
 
-    at: int  #: its place in the list as it is filtered, from 0
     position: int
     act: str
     number: int | None
@@ -252,12 +251,20 @@ def change_asked(
 
 def page(
     conn: Connection, list_id: int, person: int, wanted: Filter, start: int, limit: int
-) -> list[ListedStep]:
-    args: dict[str, object] = {
-        "list": list_id, "person": person, "from": start, "limit": limit, "finding": wanted.finding,
-        "state": wanted.state, "act": wanted.act,
-    }  # fmt: skip
-    return rows(conn, SQL["page_all" if wanted.is_any else "page"], args, ListedStep)
+) -> tuple[list[ListedStep], int | None]:
+    """Return steps from the one at *start* of those that the filter leaves; and how many that are, where it filters."""
+    total: int | None = None
+    positions = list(range(start + 1, start + limit + 1))  # unfiltered, the place is the position
+    if not wanted.is_any:
+        args: dict[str, object] = {
+            "list": list_id, "from": start, "limit": limit, "finding": wanted.finding, "state": wanted.state,
+            "act": wanted.act,
+        }  # fmt: skip
+        found = conn.execute(SQL["positions"], args).fetchall()
+        positions = [int(position) for position, _ in found]
+        total = int(found[0][1]) if found else None
+    steps = rows(conn, SQL["page"], {"list": list_id, "person": person, "positions": positions}, ListedStep)
+    return steps, total
 
 
 def count(conn: Connection, list_id: int, wanted: Filter) -> int:

@@ -138,7 +138,7 @@ def steps(path: s.ListPath, query: sl.StepQuery) -> Response:
 def _step(found: lists.Step) -> sl.Step:
     step = found.step
     return sl.Step(
-        at=step.at, position=step.position, act=step.act, number=step.number if step.is_seen else None,
+        at=found.at, position=step.position, act=step.act, number=step.number if step.is_seen else None,
         folder=step.folder if step.is_seen else None, from_path=found.from_path, to_path=found.to_path,
         from_segments=list(found.from_segments), to_segments=list(found.to_segments), state=step.state,
         size=step.size if step.is_seen else 0, needs=step.needs,

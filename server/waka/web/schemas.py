@@ -285,7 +285,9 @@ class Width(VersionQuery):
 
 
 class FolderQuery(Asked):
-    sort: Literal["name", "who", "when", "kind", "reference", "size", "changed", "by", "added"] = "name"
+    sort: Literal["name", "who", "when", "kind", "reference", "size", "version", "changed", "by", "added"] = (
+        "name"
+    )
     descending: bool = False
     after: str | None = Field(None, max_length=4000)
 

@@ -22,7 +22,7 @@ def moves_of(rows: Sequence[NewStep]) -> tuple[Counter[int], Counter[int]]:
             continue
         if row.act in ("place", "bin", "version") and row.before.get("folder"):
             leaves[row.before["folder"]] += 1
-        if row.act in ("place", "copy", "restore") and row.after.get("folder"):
+        if row.act in ("place", "copy", "restore", "unversion") and row.after.get("folder"):
             comes[row.after["folder"]] += 1
     return leaves, comes
 

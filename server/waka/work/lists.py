@@ -29,6 +29,7 @@ class Step:
     """A step as a list shows it, its two names in parts."""
 
     step: ListedStep
+    at: int  #: its place in the list as it is filtered, from 0
     from_path: str
     to_path: str
     from_segments: Sequence[Segment]
@@ -84,23 +85,24 @@ def steps(deps: Deps, person: int, list_id: int, wanted: Filter, start: int) -> 
     with deps.db.transaction() as conn:
         _one(conn, person, list_id)
         house = Naming.load(conn)
-        found = lists.page(conn, list_id, person, wanted, start, PAGE)
-        total = lists.count(conn, list_id, wanted)
-    return StepPage(total=total, steps=[_step(house, step) for step in found])
+        found, total = lists.page(conn, list_id, person, wanted, start, PAGE)
+        if total is None:
+            total = lists.count(conn, list_id, wanted)
+    return StepPage(total=total, steps=[_step(house, step, at) for at, step in enumerate(found, start)])
 
 
 HIDDEN = "not for you to see any more"
 
 
-def _step(house: Naming, step: ListedStep) -> Step:
+def _step(house: Naming, step: ListedStep, at: int) -> Step:
     if not step.is_seen:
-        return Step(step=step, from_path=HIDDEN, to_path="", from_segments=(), to_segments=())
+        return Step(step=step, at=at, from_path=HIDDEN, to_path="", from_segments=(), to_segments=())
     source, target = readable(to_text(step.from_path)), readable(to_text(step.to_path))
     if step.to_place == "bin":
         target = ""
     is_document = step.number is not None
     return Step(
-        step=step, from_path=source, to_path=target,
+        step=step, at=at, from_path=source, to_path=target,
         from_segments=_segments(house, source, step.conformed or step.conforms) if is_document else (),
         to_segments=_segments(house, target, step.conforms) if is_document and target else (),
     )  # fmt: skip
@@ -231,7 +233,7 @@ def as_sheet(deps: Deps, person: int, list_id: int) -> tuple[str, Iterator[Seque
         start = 0
         while True:
             with deps.db.transaction() as conn:
-                page = lists.page(conn, list_id, person, Filter(), start, 2_000)
+                page, _ = lists.page(conn, list_id, person, Filter(), start, 2_000)
             for step in page:
                 told = _row(step)
                 if told is not None:

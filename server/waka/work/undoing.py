@@ -137,7 +137,7 @@ def _assert_may(conn: Connection, person: int, step: Step, list_id: int) -> None
 
 def _subject(step: Step) -> int | None:
     made = step.after.get("made") if step.act == "copy" else None
-    return int(made) if made else step.document_id
+    return int(made) if made else step.onto_id or step.document_id
 
 
 def _folders_of(step: Step) -> list[int]:

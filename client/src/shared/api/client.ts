@@ -77,16 +77,18 @@ export async function told<T>(asked: Promise<Answer<T>>): Promise<NonNullable<T>
   return answer.data as NonNullable<T>
 }
 
-export function pageUrl(number: number, page: number, width: number): string {
-  return `/api/documents/${String(number)}/pages/${String(page)}?width=${String(width)}`
+// of each, a version: the id of an earlier one, null for the document as it is
+export function pageUrl(number: number, page: number, width: number, version: number | null = null): string {
+  return `/api/documents/${String(number)}/pages/${String(page)}?width=${String(width)}${version ? `&version=${String(version)}` : ''}`
 }
 
-export function fileUrl(number: number): string {
-  return `/api/documents/${String(number)}/file`
+export function fileUrl(number: number, version: number | null = null): string {
+  return `/api/documents/${String(number)}/file${version ? `?version=${String(version)}` : ''}`
 }
 
-export function formattedUrl(number: number, words: string): string {
-  return `/api/documents/${String(number)}/formatted${words ? `?words=${encodeURIComponent(words)}#first` : ''}`
+export function formattedUrl(number: number, words: string, version: number | null = null): string {
+  const asked = new URLSearchParams({ ...(words && { words }), ...(version && { version: String(version) }) }).toString()
+  return `/api/documents/${String(number)}/formatted${asked ? `?${asked}` : ''}${words ? '#first' : ''}`
 }
 
 export function zipUrl(numbers: readonly number[]): string {

@@ -27,11 +27,18 @@ export const documentQuery = (number: number) =>
     refetchInterval: (query) => (query.state.data && !query.state.data.was_read ? 1_500 : false),
   })
 
-export const textQuery = (number: number) =>
+export const textQuery = (number: number, sha256: string, version: number | null) =>
   queryOptions({
-    queryKey: ['text', number],
-    queryFn: ({ signal }) => told(api.GET('/api/documents/{number}/text', { params: { path: { number } }, signal })),
+    queryKey: ['text', number, sha256],
+    queryFn: ({ signal }) => told(api.GET('/api/documents/{number}/text', { params: { path: { number }, query: version ? { version } : {} }, signal })),
     staleTime: Infinity,
+  })
+
+/** What a document was before; asked again whenever the document's own version is another. */
+export const versionsQuery = (number: number, version: number) =>
+  queryOptions({
+    queryKey: ['document', number, 'versions', version],
+    queryFn: ({ signal }) => told(api.GET('/api/documents/{number}/versions', { params: { path: { number } }, signal })),
   })
 
 /** Which documents a list shows: a folder's, a tag's, or what is in the bin. */

@@ -3099,7 +3099,7 @@ export interface operations {
     folders_bin_page_bin_get: {
         parameters: {
             query?: {
-                sort?: "name" | "who" | "when" | "kind" | "reference" | "size" | "changed" | "by" | "added";
+                sort?: "name" | "who" | "when" | "kind" | "reference" | "size" | "version" | "changed" | "by" | "added";
                 descending?: boolean;
                 after?: string | null;
             };
@@ -5260,7 +5260,7 @@ export interface operations {
     folders_folder_page_folders__int_folder__documents_get: {
         parameters: {
             query?: {
-                sort?: "name" | "who" | "when" | "kind" | "reference" | "size" | "changed" | "by" | "added";
+                sort?: "name" | "who" | "when" | "kind" | "reference" | "size" | "version" | "changed" | "by" | "added";
                 descending?: boolean;
                 after?: string | null;
             };
@@ -9077,7 +9077,7 @@ export interface operations {
     folders_tag_page_tags__int_tag__documents_get: {
         parameters: {
             query?: {
-                sort?: "name" | "who" | "when" | "kind" | "reference" | "size" | "changed" | "by" | "added";
+                sort?: "name" | "who" | "when" | "kind" | "reference" | "size" | "version" | "changed" | "by" | "added";
                 descending?: boolean;
                 after?: string | null;
             };

@@ -49,3 +49,7 @@ alter table logbook add constraint logbook_action_check check (action in
      'folder_made', 'folder_renamed', 'folder_moved', 'folder_removed',
      'moved_outside', 'renamed_outside', 'folder_moved_outside', 'folder_gone', 'joined', 'access_changed',
      'versioned', 'unversioned', 'reverted', 'destroyed'));
+
+-- a jump among the steps that a filter leaves finds them without reading the whole list
+create index change_step_found on change_step (list_id, position) where findings is not null;
+create index change_step_act on change_step (list_id, act, position);

@@ -72,46 +72,33 @@ update change_step set asked = asked || %(asked)s
 where list_id = %(list)s and asked <> '{}'
   and (position = any(%(positions)s) or %(finding)s::text is not null and findings @> jsonb_build_array(jsonb_build_object('code', %(finding)s::text)))
 
--- name: page
--- Steps by their place in the list as it is filtered; of documents that the person may not see any more, nothing.
-with found as (
-    select s.*, row_number() over (order by s.position) - 1 as at from change_step s
-    where s.list_id = %(list)s
-      and (%(finding)s::text is null or s.findings @> jsonb_build_array(jsonb_build_object('code', %(finding)s::text)))
-      and (%(state)s::text is null or s.state = %(state)s)
-      and (%(act)s::text is null or s.act = %(act)s)
-)
-select s.at, s.position, s.act, s.document_id as number, s.folder_id as folder, s.from_path, s.to_path, s.to_place, s.state, s.size,
-       s.findings, s.needs, s.failure, coalesce((s.after ->> 'conforms')::boolean, false) as conforms,
-       coalesce((s.before ->> 'conforms')::boolean, false) as conformed, s.asked,
-       (s.document_id is null or seen.person_id is not null or aseen.person_id is not null)
-       and (s.folder_id is null or fseen.person_id is not null) as is_seen
-from found s
-left join document d on d.id = s.document_id
-left join folder f on f.id = d.folder_id
-left join sight seen on seen.access_id = f.access_id and seen.person_id = %(person)s
-left join arrival a on a.document_id = d.id
-left join arrival_point_sight aseen on aseen.arrival_point_id = a.arrival_point_id and aseen.person_id = %(person)s
-left join folder sf on sf.id = s.folder_id
-left join sight fseen on fseen.access_id = sf.access_id and fseen.person_id = %(person)s
-where s.at >= %(from)s order by s.at limit %(limit)s
+-- name: positions
+-- Where the steps stand that a filter leaves, some of them, and how many there are.
+select s.position, count(*) over () as total from change_step s
+where s.list_id = %(list)s
+  and (%(finding)s::text is null
+       or s.findings is not null and s.findings @> jsonb_build_array(jsonb_build_object('code', %(finding)s::text)))
+  and (%(state)s::text is null or s.state = %(state)s)
+  and (%(act)s::text is null or s.act = %(act)s)
+order by s.position offset %(from)s limit %(limit)s
 
--- name: page_all
--- The same without a filter: the place in the list is the position, found by the key.
-select s.position - 1 as at, s.position, s.act, s.document_id as number, s.folder_id as folder, s.from_path, s.to_path, s.to_place,
+-- name: page
+-- Some steps; of documents that the person may not see any more, nothing. A version's place is the document it belongs to.
+select s.position, s.act, s.document_id as number, s.folder_id as folder, s.from_path, s.to_path, s.to_place,
        s.state, s.size, s.findings, s.needs, s.failure, coalesce((s.after ->> 'conforms')::boolean, false) as conforms,
        coalesce((s.before ->> 'conforms')::boolean, false) as conformed, s.asked,
        (s.document_id is null or seen.person_id is not null or aseen.person_id is not null)
        and (s.folder_id is null or fseen.person_id is not null) as is_seen
 from change_step s
-left join document d on d.id = s.document_id
+left join document n on n.id = s.document_id
+left join document d on d.id = case when n.state = 'gone' then s.onto_id else s.document_id end
 left join folder f on f.id = d.folder_id
 left join sight seen on seen.access_id = f.access_id and seen.person_id = %(person)s
 left join arrival a on a.document_id = d.id
 left join arrival_point_sight aseen on aseen.arrival_point_id = a.arrival_point_id and aseen.person_id = %(person)s
 left join folder sf on sf.id = s.folder_id
 left join sight fseen on fseen.access_id = sf.access_id and fseen.person_id = %(person)s
-where s.list_id = %(list)s and s.position > %(from)s order by s.position limit %(limit)s
+where s.list_id = %(list)s and s.position = any(%(positions)s) order by s.position
 
 -- name: count
 select count(*) from change_step s
