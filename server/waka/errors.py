@@ -174,6 +174,19 @@ class ListHasErrors(WakaError):
     code = "list_has_errors"
 
 
+class CountDiffers(WakaError):
+    """What was confirmed is no longer as many as it was."""
+
+    code = "count_differs"
+
+    def __init__(self, confirmed: int, now: int) -> None:
+        super().__init__(
+            f"You confirmed {confirmed:,} documents, but by now it is {now:,}; nothing was destroyed.",
+            mend="Look again, and confirm that number.",
+            count=now,
+        )
+
+
 class ListIsRunning(WakaError):
     code = "list_is_running"
 

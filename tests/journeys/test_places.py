@@ -175,7 +175,7 @@ def test_what_is_missing_is_marked_once_filing_was_asked_for(page: Page) -> None
     sign_in(page)
     asked = page.get_by_role("link", name="tide tables.txt")
     asked.click()
-    expect(asked).to_have_attribute("aria-current", "page")
+    expect(asked).to_have_attribute("aria-current", "true")
     expect(page.get_by_role("combobox", name="Kind")).to_be_focused()
     page.keyboard.press("Enter")
     expect(page.get_by_role("combobox", name="Who")).to_be_focused()

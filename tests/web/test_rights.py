@@ -103,6 +103,8 @@ TABLE: dict[tuple[str, str], tuple[Any, int, Any]] = {
     ("get", "/api/tags/{tag}/documents"): (None, 200, {"folder": None, "documents": [], "next": None}),
     ("get", "/api/tags/{tag}/folders"): (None, 200, {"folders": []}),
     ("get", "/api/bin"): (None, 200, {"folder": None, "documents": [], "next": None}),
+    ("get", "/api/bin/old"): (None, 200, {"count": 0, "bytes": 0}),
+    ("post", "/api/bin/old"): ({"days": 0, "count": 1}, 400, None),
     ("get", "/api/lately"): (None, 200, {"opened": [], "changed": []}),
     ("get", "/api/storage"): (None, 404, None),
     ("put", "/api/storage/limit"): ({"limit": 5_000_000}, 403, None),

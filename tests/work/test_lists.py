@@ -1,22 +1,23 @@
 """Change lists of any number: proposed, checked, tried, run, proved, undone; the records equal to the tree."""
 
 from collections.abc import Callable
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from typing import Any
 
 import pytest
 
 from tests.support import assert_records_agree, files_beneath
 from tests.work.drive import CANVAS, FILES, LOG, NOTE, ROPE, SAIL, SmallDrive, small_drive
-from waka.errors import BadRequest, ListHasErrors, NotFound
+from waka.errors import BadRequest, CountDiffers, ListHasErrors, NotFound, NotUndoable
 from waka.records.lists import BulkList, Filter
-from waka.work import lists, proposing
+from waka.work import browsing, emptying, lists, proposing
 from waka.work.deps import Deps
 from waka.work.lists import Mend
 from waka.work.proposing import Choice
 from waka.work.proving import prove
 from waka.work.running import run_list
 from waka.work.sheets import read_sheet
+from waka.work.slips import Slip
 from waka.work.taking_in import index_next, take_in
 
 
@@ -103,6 +104,9 @@ WORKS: list[tuple[str, Callable[[Lists], int], dict[str, str | None]]] = [
     ("a folder", lambda m: proposing.propose_chosen(m.drive.deps, m.drive.keeper, Choice(
         do="move", folders=[m.drive.folder("Finance/2025")], into=m.drive.folder("Letters"))),
      {SAIL: None, ROPE: None, SAIL.replace("Finance", "Letters"): SAIL, ROPE.replace("Finance", "Letters"): ROPE}),
+    ("a folder copied", lambda m: proposing.propose_chosen(m.drive.deps, m.drive.keeper, Choice(
+        do="copy", folders=[m.drive.folder("Finance/2025")], into=m.drive.folder("Letters"), name="As it was")),
+     {SAIL.replace("Finance/2025", "Letters/As it was"): SAIL, ROPE.replace("Finance/2025", "Letters/As it was"): ROPE}),
     ("a folder and what is in it", lambda m: proposing.propose_chosen(m.drive.deps, m.drive.keeper, Choice(
         do="move", folders=[m.drive.folder("Finance/2025")], documents=[m.drive.number(SAIL)], into=m.drive.folder("Letters"))),
      {SAIL: None, ROPE: None, f"Letters/{SAIL.split('/')[-1]}": SAIL, ROPE.replace("Finance", "Letters"): ROPE}),
@@ -320,3 +324,71 @@ def test_a_list_that_was_not_begun_is_thrown_away(made: Lists) -> None:
     lists.discard(made.drive.deps, made.drive.keeper, list_id)
     with pytest.raises(NotFound):
         made.one(list_id)
+
+
+def test_a_template_brings_its_empty_folders(made: Lists) -> None:
+    drive = made.drive
+    (drive.root / "Letters/In").mkdir()
+    (drive.root / "Letters/Out/drafts").mkdir(parents=True)
+    take_in(drive.deps, drive.keeper)
+    choice = Choice(do="copy", folders=[drive.folder("Letters")], into=drive.folder(""), name="Letters 2027")
+    list_id = proposing.propose_chosen(drive.deps, drive.keeper, choice)
+    lists.check(drive.deps, drive.keeper, list_id)  # checked again, it still has them
+    assert made.run(list_id).state == "done"
+    copied = {
+        str(path.relative_to(drive.root / "Letters 2027"))
+        for path in (drive.root / "Letters 2027").rglob("*")
+    }
+    assert copied == {"In", "Out", "Out/drafts", "note.txt"}
+    assert made.run(proposing.propose_undo(drive.deps, drive.keeper, list_id)).state == "done"
+    assert not (drive.root / "Letters 2027").exists()
+    again = proposing.propose_chosen(
+        drive.deps, drive.keeper, replace(choice, name="Letters", into=choice.into)
+    )
+    assert made.findings(again) == ["already_there", "taken"]
+
+
+def test_fields_of_many_are_set_and_their_names_follow(made: Lists) -> None:
+    drive = made.drive
+    slip = Slip(kind="invoice", reference="A-7")
+    choice = Choice(
+        do="correct", documents=[drive.number(SAIL), drive.number(NOTE)], fields=slip, renames=True
+    )
+    list_id = proposing.propose_chosen(drive.deps, drive.keeper, choice)
+    number = drive.number(SAIL)
+    assert made.run(list_id).state == "done"
+    found = browsing.details(drive.deps, drive.keeper, number).document
+    assert (found.kind, found.reference, found.what) == ("invoice", "A-7", "mizzen sail")
+    assert drive.path(number) == "Finance/2025/2025-03-12_mrc_mizzen-sail_A-7.txt"
+    assert drive.number(NOTE), "what lacks a date keeps its name"
+    assert made.run(proposing.propose_undo(drive.deps, drive.keeper, list_id)).state == "done"
+    found = browsing.details(drive.deps, drive.keeper, number).document
+    assert (drive.path(number), found.reference) == (SAIL, None)
+    with pytest.raises(BadRequest, match="No field"):
+        proposing.propose_chosen(drive.deps, drive.keeper, replace(choice, fields=Slip()))
+
+
+def test_the_bin_is_emptied_by_age_of_what_was_counted(made: Lists) -> None:
+    drive = made.drive
+    number = drive.number(NOTE)
+    made.run(made.onto(LOG, NOTE))  # with a version, whose bytes go too
+    drive.change("bin", NOTE, SAIL, by=drive.keeper)
+    with drive.deps.db.transaction() as conn:
+        conn.execute(
+            "update binned set binned_at = now() - interval '40 days' where document_id = %s", (number,)
+        )
+    assert emptying.old(drive.deps, drive.filer, 30).count == 0, "only a keeper destroys"
+    assert emptying.old(drive.deps, drive.keeper, 30) == emptying.Old(count=1, bytes=len(FILES[LOG]))
+    with pytest.raises(CountDiffers):
+        emptying.empty(drive.deps, drive.keeper, 30, 2)
+    with pytest.raises(BadRequest):
+        emptying.empty(drive.deps, drive.keeper, 300, 1)
+    list_id = emptying.empty(drive.deps, drive.keeper, 30, 1)
+    assert files_beneath(drive.root / ".waka/versions", hidden=True) != []
+    assert made.run(list_id).state == "done"
+    assert files_beneath(drive.root / ".waka/versions", hidden=True) == []
+    assert len(files_beneath(drive.root / ".waka/bin", hidden=True)) == 1, "what is younger stays"
+    with pytest.raises(NotFound):
+        browsing.details(drive.deps, drive.keeper, number)
+    with pytest.raises(NotUndoable):
+        proposing.propose_undo(drive.deps, drive.keeper, list_id)

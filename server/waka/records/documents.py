@@ -163,6 +163,12 @@ def one(conn: Connection, number: int, person: int) -> Document | None:
     return row(conn, SQL["one"], {"number": number, "person": person}, Document)
 
 
+def leads_to(conn: Connection, number: int) -> int:
+    """Return the document that *number* leads to: itself, or what it became a version of."""
+    found = value(conn, SQL["leads_to"], {"number": number})
+    return found if isinstance(found, int) else number
+
+
 def text(conn: Connection, sha256: bytes) -> str | None:
     found = value(conn, SQL["text"], {"sha256": sha256})
     return found if isinstance(found, str) else None

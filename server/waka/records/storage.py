@@ -13,6 +13,12 @@ from .sql import load
 SQL = load("storage")
 
 
+def binned_before(conn: Connection, person: int, days: int) -> list[tuple[int, int]]:
+    """Return number and size of what has been in the bin for more than *days*, in folders that the person keeps."""
+    found = conn.execute(SQL["binned_before"], {"person": person, "days": days})
+    return [(int(number), int(size)) for number, size in found]
+
+
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Share:
     id: int | None  #: of the folder, where it is one

@@ -8,8 +8,9 @@ from urllib.parse import quote
 from flask import Response, request, stream_with_context
 
 from waka.records.lists import BulkList, Filter, Load
-from waka.work import lists, proposing, proving
+from waka.work import emptying, lists, proposing, proving
 from waka.work.sheets import MOST_BYTES, read_sheet
+from waka.work.slips import Slip
 
 from . import schemas as s
 from . import schemas_lists as sl
@@ -63,10 +64,28 @@ def propose(body: sl.Choice) -> Response:
         folders=body.folders,
         into=body.into,
         reason=body.reason.strip() or None,
+        name=body.name.strip() or None,
+        fields=Slip(**body.fields.model_dump()) if body.fields is not None else None,
+        renames=body.renames,
     )
     list_id = proposing.propose_chosen(deps(), person().id, choice)
     if body.carried:
         lists.put_down(deps(), person().id)
+    return _told(lists.one(deps(), person().id, list_id), 201)
+
+
+@bp.get("/bin/old", responses={200: sl.OldInBin, **REFUSED})
+@signed_in
+def old_in_bin(query: sl.AgeQuery) -> Response:
+    """How much has been in the bin for longer than some days, of what the person keeps."""
+    return reply(sl.OldInBin.model_validate(emptying.old(deps(), person().id, query.days)))
+
+
+@bp.post("/bin/old", responses={201: sl.ChangeList, **REFUSED})
+@signed_in
+def empty_bin(body: sl.Emptying) -> Response:
+    """Make the list that destroys it for good. It is looked at and run like any other, and cannot be undone."""
+    list_id = emptying.empty(deps(), person().id, body.days, body.count)
     return _told(lists.one(deps(), person().id, list_id), 201)
 
 

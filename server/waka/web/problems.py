@@ -33,6 +33,7 @@ STATUS = {
     "folder_not_empty": 409,
     "needs_a_look": 409,
     "list_has_errors": 409,
+    "count_differs": 409,
     "list_is_running": 409,
     "unsafe_path": 409,
     "drive_trouble": 503,

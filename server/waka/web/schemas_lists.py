@@ -8,6 +8,7 @@ from typing import Literal
 from pydantic import Field
 
 from .schemas import NUMBER_MAX, Asked, ListPath, Segment, Wire
+from .schemas_desk import Slip
 
 Collision = Literal["ask", "wait", "beside", "version", "same"]
 Position = Field(ge=1, le=2**31 - 1)
@@ -112,12 +113,29 @@ class StepQuery(Asked):
 class Choice(Asked):
     """Documents and folders that were chosen, or what is carried, and what is to be done with them."""
 
-    do: Literal["move", "copy", "bin", "restore"]
+    do: Literal["move", "copy", "bin", "restore", "correct"]
     documents: list[int] = Field([], max_length=200_000)
     folders: list[int] = Field([], max_length=1_000)
     carried: bool = Field(False, description="What the person carries, instead of documents")
     into: int | None = Field(None, ge=1, le=NUMBER_MAX)
     reason: str = Field("", max_length=400)
+    name: str = Field("", max_length=200, description="Of the copy of a folder, in place of its own")
+    fields: Slip | None = Field(None, description="Of a correction: what is filled in, all of them get")
+    renames: bool = Field(False, description="A correction gives the names that the fields come to")
+
+
+class Emptying(Asked):
+    days: int = Field(ge=0, le=36_500)
+    count: int = Field(ge=0, le=2**31 - 1, description="How many the person has confirmed")
+
+
+class AgeQuery(Asked):
+    days: int = Field(30, ge=0, le=36_500)
+
+
+class OldInBin(Wire):
+    count: int
+    bytes: int
 
 
 class MappingAsked(Asked):

@@ -186,8 +186,9 @@ def _cursor(after: str | None, sort: Sort, descending: bool) -> tuple[str, int] 
 
 
 def details(deps: Deps, person: int, number: int) -> Details:
-    """Return all that is known of a document. Raises ``NotFound``."""
+    """Return all that is known of a document, or of the one that it was filed onto. Raises ``NotFound``."""
     with deps.db.transaction() as conn:
+        number = documents.leads_to(conn, number)
         document = documents.one(conn, number, person)
         if document is None:
             raise NotFound(f"No. {number}")

@@ -150,6 +150,8 @@ class _Check:
             if step.target is not None:
                 order += self._to_make(step.target.folder, made)
             order.append(step)
+        for folder in self.drafter.wanted:
+            order += self._to_make(folder, made)
         # where the steps of the proposal stand in the list now
         places = {
             one.position: at for at, one in enumerate(order, 1) if isinstance(one, Planned) and not one.parks
@@ -219,9 +221,10 @@ class _Check:
 
     def _making(self, number: int) -> NewStep:
         row, path = self.structure.made[number], self.structure.path(number)
+        wanted = self.drafter.wanted.get(number)
         parent = row.parent_id if row.parent_id is not None and row.parent_id > 0 else None
         return NewStep(
-            position=0, act="make_folder", asked={}, to_path=to_bytes(path),
+            position=0, act="make_folder", asked=wanted.kept if wanted is not None else {}, to_path=to_bytes(path),
             after={"parent": parent, "name": row.name, "path": path},
         )  # fmt: skip
 

@@ -32,10 +32,11 @@ Do = Literal[
     "move_folder",
     "make_folder",
     "remove_folder",
+    "plan_folder",
     "unversion",
     "destroy",
 ]
-_ACTS = {"move": "place", "move_folder": "place_folder"}
+_ACTS = {"move": "place", "move_folder": "place_folder", "plan_folder": "make_folder"}
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -149,6 +150,9 @@ class Drafter:
         self._known: dict[int, Source] = {}
         self._by_place: dict[tuple[int, str], list[Source]] = {}
         self._removing: set[int] = set()
+        self.wanted: dict[
+            int, Asked
+        ] = {}  #: folders that are made for themselves, by their number below zero
         self._kept: dict[int, Kept] = {}  #: of documents that stop having a version, the one before
 
     def prepare(self, asks: Sequence[Asked]) -> tuple[list[Prepared], list[tuple[Asked, StepFinding]]]:
@@ -158,7 +162,10 @@ class Drafter:
         prepared: list[Prepared] = []
         for asked in asks:
             try:
-                prepared.append(self._one(asked))
+                if asked.do == "plan_folder" and not asked.leave:
+                    self._plan(asked)
+                else:
+                    prepared.append(self._one(asked))
             except _LeftOut as found:
                 self.left.append((asked, found.finding))
         return self._unchanged_on_disk(prepared), self.left
@@ -188,6 +195,14 @@ class Drafter:
                     replace(above, id=asked.folder, parent_id=above.id, name=asked.name or "",
                             name_key=name_key(asked.name or ""), own_access=False, inode=None))  # fmt: skip
 
+    def _plan(self, asked: Asked) -> None:
+        folder, why = self.structure.find_or_plan(asked.to or "")
+        if folder is None:
+            raise _LeftOut("no_target", why or "")
+        if folder > 0:
+            raise _LeftOut("already_there", f"“{asked.to}” is already there")
+        self.wanted[folder] = asked
+
     def _one(self, asked: Asked) -> Prepared:
         if asked.leave:
             raise _LeftOut("left_out", "Taken out of the list")
@@ -198,6 +213,8 @@ class Drafter:
         source = self._source(asked)
         self._assert_as_left(asked, source)
         row = self.structure.row(source.folder_id)
+        if asked.do == "destroy":
+            return self._destroyed(asked, source)
         if asked.do != "copy" and (row is None or row.right not in MAY_FILE):
             raise _LeftOut(
                 "no_right",
@@ -205,8 +222,6 @@ class Drafter:
             )
         if asked.do == "bin":
             return self._of(asked, source, None)
-        if asked.do == "destroy":
-            return self._destroyed(asked, source)
         if asked.do == "correct":
             return self._of(asked, source, Spot(folder=source.folder_id, name=asked.name or source.name))
         return self._of(asked, source, self._target(asked, source))

@@ -59,6 +59,9 @@ class Places:
             return self._unversion(step, held)
         self._assert_held(held.get(step.document_id), step.document_id, step)
         if step.act == "destroy":
+            folder = self.rows.get(step.before["folder"])
+            if folder is not None and folder.right != "keeper":
+                raise Refused(f"You are no keeper of “{self.path(folder.id) or 'Drive'}” any more")
             return step
         source = self._source(step)
         if step.onto_id is not None:

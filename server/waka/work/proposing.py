@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Iterable, Sequence
 from dataclasses import dataclass, replace
+from datetime import UTC, datetime
 from typing import Any
 
 from psycopg import Connection
@@ -15,9 +16,12 @@ from waka.records import lists, survey
 from waka.records.lists import DoneStep, NewStep
 
 from .checking import AT_ONCE, check_list
+from .copying import copies_of
+from .correcting import corrections
 from .deps import Deps
 from .drafting import Asked, Do
 from .sheets import SheetRow
+from .slips import Slip
 from .structure import Structure, split_path
 
 MOST_STEPS = 200_000
@@ -33,7 +37,9 @@ class Choice:
     folders: Sequence[int] = ()
     into: int | None = None
     reason: str | None = None
-    record: dict[str, Any] | None = None  #: fields to set, of a correction
+    name: str | None = None  #: of the copy of a folder
+    fields: Slip | None = None  #: what a correction fills in
+    renames: bool = False  #: a correction gives the names that the fields come to
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -72,20 +78,38 @@ def propose_chosen(deps: Deps, person: int, choice: Choice) -> int:
             raise NotFound("The folder")
         if choice.do in ("move", "copy", "move_folder") and into is None:
             raise BadRequest("There is no destination.", mend="Choose a folder.")
-        common: dict[str, Any] = {"into": choice.into, "reason": choice.reason, "record": choice.record}
-        asks = [
-            Asked(do="move_folder", at=0, folder=f, into=choice.into) for f in dict.fromkeys(choice.folders)
-        ]
-        asks += [Asked(do=choice.do, at=0, number=n, **common) for n in dict.fromkeys(choice.documents)]
+        asks = _asks_of(conn, person, structure, choice)
         where = f" to {structure.path(choice.into) or 'Drive'}" if choice.into is not None else ""
         title = f"{_VERBS[choice.do]} {_counted(len(choice.documents), len(choice.folders))}{where}"
         list_id = _add(conn, person, "chosen", title, asks, {"into": choice.into})
     return _checked(deps, list_id, len(asks))
 
 
+def _asks_of(conn: Connection, person: int, structure: Structure, choice: Choice) -> list[Asked]:
+    if choice.fields is not None:
+        if choice.do != "correct":
+            raise BadRequest("Fields belong to a correction.")
+        today = datetime.now(UTC).astimezone().date()
+        return list(corrections(conn, person, choice.documents, choice.fields, today, renames=choice.renames))
+    folders = list(dict.fromkeys(choice.folders))
+    if choice.do == "copy":
+        assert choice.into is not None
+        for folder in folders:
+            if (row := structure.rows.get(folder)) is None or row.right is None:
+                raise NotFound("The folder")
+        asks = [
+            ask for folder in folders
+            for ask in copies_of(conn, person, structure, folder, choice.into, choice.name)
+        ]  # fmt: skip
+    else:
+        asks = [Asked(do="move_folder", at=0, folder=folder, into=choice.into) for folder in folders]
+    common: dict[str, Any] = {"into": choice.into, "reason": choice.reason}
+    return asks + [Asked(do=choice.do, at=0, number=n, **common) for n in dict.fromkeys(choice.documents)]
+
+
 _VERBS = {"move": "Move", "copy": "Copy", "bin": "Bin", "restore": "Restore", "correct": "Set fields of",
           "move_folder": "Move", "make_folder": "Make", "remove_folder": "Remove", "unversion": "Take back",
-          "destroy": "Destroy"}  # fmt: skip
+          "destroy": "Destroy", "plan_folder": "Make"}  # fmt: skip
 
 
 def _counted(documents: int, folders: int) -> str:

@@ -21,6 +21,24 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/bin/old": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** How much has been in the bin for longer than some days, of what the person keeps. */
+        get: operations["lists_old_in_bin_bin_old_get"];
+        put?: never;
+        /** Make the list that destroys it for good. It is looked at and run like any other, and cannot be undone. */
+        post: operations["lists_empty_bin_bin_old_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/carried": {
         parameters: {
             query?: never;
@@ -1594,12 +1612,17 @@ export interface components {
              * Do
              * @enum {string}
              */
-            do: "move" | "copy" | "bin" | "restore";
+            do: "move" | "copy" | "bin" | "restore" | "correct";
             /**
              * Documents
              * @default []
              */
             documents: number[];
+            /**
+             * @description Of a correction: what is filled in, all of them get
+             * @default null
+             */
+            fields: components["schemas"]["Slip"] | null;
             /**
              * Folders
              * @default []
@@ -1611,10 +1634,22 @@ export interface components {
              */
             into: number | null;
             /**
+             * Name
+             * @description Of the copy of a folder, in place of its own
+             * @default
+             */
+            name: string;
+            /**
              * Reason
              * @default
              */
             reason: string;
+            /**
+             * Renames
+             * @description A correction gives the names that the fields come to
+             * @default false
+             */
+            renames: boolean;
         };
         /** Choices */
         Choices: {
@@ -1844,6 +1879,16 @@ export interface components {
         Effects: {
             /** Effects */
             effects: components["schemas"]["Effect"][];
+        };
+        /** Emptying */
+        Emptying: {
+            /**
+             * Count
+             * @description How many the person has confirmed
+             */
+            count: number;
+            /** Days */
+            days: number;
         };
         /** Entry */
         Entry: {
@@ -2378,6 +2423,13 @@ export interface components {
             teams: components["schemas"]["Team"][];
             /** Unkept */
             unkept: string[];
+        };
+        /** OldInBin */
+        OldInBin: {
+            /** Bytes */
+            bytes: number;
+            /** Count */
+            count: number;
         };
         /** OldPath */
         OldPath: {
@@ -3138,6 +3190,178 @@ export interface operations {
             };
             /** @description Not Found */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    lists_old_in_bin_bin_old_get: {
+        parameters: {
+            query?: {
+                days?: number;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OldInBin"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    lists_empty_bin_bin_old_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Emptying"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ChangeList"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
                 headers: {
                     [name: string]: unknown;
                 };

@@ -31,6 +31,15 @@ left join person bp on bp.id = b.binned_by
 where d.id = %(number)s
   and (d.state = 'filed' and s.person_id is not null or d.state = 'binned' and s."right" in ('filer', 'keeper') or d.state = 'waiting' and aps.person_id is not null)
 
+-- name: leads_to
+-- A number that was merged leads on; what may be seen of it is asked of the document at the end.
+with recursive way as (
+    select id, merged_into, 0 as far from document where id = %(number)s
+    union all
+    select d.id, d.merged_into, far + 1 from document d join way on d.id = way.merged_into where far < 100
+)
+select id from way order by far desc limit 1
+
 -- name: text
 select text from content where sha256 = %(sha256)s
 

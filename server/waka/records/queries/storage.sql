@@ -60,3 +60,10 @@ select why, id, name, folder_path(folder_id) as folder_path, size, "when", touch
 select coalesce(sum(size) filter (where state = 'filed'), 0)::bigint as bytes,
        coalesce(sum(size) filter (where state = 'binned'), 0)::bigint as binned
 from document where state in ('filed', 'binned')
+
+-- name: binned_before
+select d.id, d.size from binned b
+join document d on d.id = b.document_id and d.state = 'binned'
+join folder f on f.id = d.folder_id
+join sight s on s.access_id = f.access_id and s.person_id = %(person)s and s."right" = 'keeper'
+where b.binned_at < now() - make_interval(days => %(days)s) order by d.id

@@ -1,0 +1,43 @@
+"""Emptying the bin of what has lain in it for long: counted, confirmed, checked as a list, and for good."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+from waka.errors import BadRequest, CountDiffers
+from waka.records import storage
+
+from . import proposing
+from .deps import Deps
+from .drafting import Asked
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Old:
+    """What has been in the bin for longer than some days, as far as it is this person's to destroy."""
+
+    count: int
+    bytes: int
+
+
+def old(deps: Deps, person: int, days: int) -> Old:
+    with deps.db.transaction() as conn:
+        found = storage.binned_before(conn, person, days)
+    return Old(count=len(found), bytes=sum(size for _, size in found))
+
+
+def empty(deps: Deps, person: int, days: int, count: int) -> int:
+    """Make the list that destroys what has been in the bin for more than *days*; it runs like any other.
+
+    *count* is what the person has seen and confirmed. Raises ``BadRequest`` where nothing is that old,
+    ``CountDiffers`` where it is no longer that many.
+    """
+    with deps.db.transaction() as conn:
+        found = storage.binned_before(conn, person, days)
+    if not found:
+        raise BadRequest(f"Nothing of yours to destroy has been in the bin for more than {days} days.")
+    if len(found) != count:
+        raise CountDiffers(count, len(found))
+    asks = [Asked(do="destroy", at=0, number=number) for number, _ in found]
+    title = f"Destroy {count:,} document{'s' * (count != 1)} binned more than {days} days ago"
+    return proposing.propose(deps, person, asks, title=title, origin="bin", ask={"days": days})
