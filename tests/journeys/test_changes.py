@@ -2,10 +2,11 @@
 
 from pathlib import Path
 
+import psycopg
 from playwright.sync_api import Page, expect
 
 from tests.journeys.conftest import sign_in
-from tests.journeys.test_folders import PLACE, drag, entry, open_folder, rows
+from tests.journeys.test_folders import FIRST, PLACE, drag, entry, open_folder, rows
 from tests.support import Client, Server, assert_records_agree, files_beneath, wait_until
 from waka.launch import opened
 
@@ -179,4 +180,94 @@ def test_a_run_is_paused_and_cancelled_in_the_middle(page: Page, demo_server: Se
     page.get_by_role("button", name="Cancel").click()
     expect(page.locator(".listtitle")).to_contain_text("cancelled")
     assert 0 < len([path for path in (drive / "Boat").iterdir() if path.is_dir()]) < 7
+    assert_agree(demo_server)
+
+
+def test_a_new_version_is_filed_looked_at_and_the_earlier_restored(page: Page, demo_server: Server) -> None:
+    stands = demo_server.settings.drive / "Finance/Bills/2026/2026-10-28_bce_shed-electricity_2610.pdf"
+    before = stands.read_bytes()
+    sign_in(page)
+    asked = page.get_by_role("link", name="scan_00421")
+    asked.click()
+    expect(asked).to_have_attribute("aria-current", "true")
+    expect(page.get_by_role("combobox", name="Kind")).to_be_focused()
+    for text in ("inv", "bce", "28 10 26", "shed electricity", "2610", ""):
+        page.keyboard.type(text)
+        page.keyboard.press("Tab")
+    page.keyboard.type("bills 2026")
+    page.keyboard.press("Enter")
+    expect(page.locator(".namebox")).to_contain_text("File as version 2")
+    page.keyboard.press("Alt+v")
+    expect(page.locator(".namebox")).to_contain_text("the earlier one is kept")
+    page.keyboard.press("Control+Enter")
+    expect(page.locator(".keybar")).to_contain_text("Filed:")
+    assert stands.read_bytes() != before
+    page.goto("/d/177")  # the number that it came by leads to the document
+    versions = page.get_by_role("region", name="Versions")
+    expect(versions.get_by_role("listitem")).to_have_count(2)
+    versions.get_by_title("Look at it").click()
+    expect(page.get_by_text("This is version 1")).to_be_visible()
+    with page.expect_download() as download:
+        versions.get_by_role("link", name="Download").click()
+    assert download.value.path().read_bytes() == before
+    versions.get_by_role("button", name="Make it the newest").click()
+    expect(versions.get_by_role("listitem")).to_have_count(3)
+    assert stands.read_bytes() == before
+    assert_agree(demo_server)
+
+
+def test_what_was_found_gets_fields_and_a_folder_is_copied(page: Page, demo_server: Server) -> None:
+    drive = demo_server.settings.drive
+    sign_in(page, "magnus")
+    page.goto("/find?q=bce 2026")
+    hits = page.locator("article.hit")
+    expect(hits.nth(3)).to_be_visible()
+    hits.nth(0).click()
+    hits.nth(2).click(modifiers=["Shift"])
+    expect(page.get_by_role("toolbar")).to_contain_text("3 chosen")
+    page.keyboard.press("b")
+    page.get_by_role("dialog").get_by_role("textbox", name="what").fill("power")
+    page.keyboard.press("Enter")
+    expect(page.locator(".listtitle")).to_contain_text("Set fields of 3 documents")
+    run_and_wait(page)
+    assert len([path for path in files_beneath(drive) if "_bce_power" in path]) == 3
+    open_folder(page, "Letters/posted")
+    page.get_by_role("button", name="this folder").click()
+    page.get_by_text("Copy it, with all in it").click()
+    page.get_by_label("Name of the copy").fill("posted, as it was")
+    page.keyboard.press("Enter")
+    page.get_by_role("combobox", name="Where to").fill("boat")
+    page.keyboard.press("Enter")
+    expect(page.get_by_role("dialog").locator(".path")).to_contain_text("Boat")
+    page.keyboard.press("Enter")
+    expect(page.locator(".listtitle")).to_contain_text("Copy 1 folder to Boat")
+    run_and_wait(page)
+    assert sorted(files_beneath(drive / "Letters/posted")) == sorted(
+        files_beneath(drive / "Boat/posted, as it was")
+    )
+    assert_agree(demo_server)
+
+
+def test_the_bin_is_emptied_of_what_is_old(page: Page, demo_server: Server) -> None:
+    sign_in(page, "magnus")
+    open_folder(page, PLACE)
+    expect(rows(page).first).to_contain_text(FIRST)
+    page.keyboard.press("ArrowDown")
+    page.keyboard.press("Shift+ArrowDown")
+    page.keyboard.press("Delete")
+    expect(page.get_by_role("dialog", name="Bin 2 documents")).to_be_visible()
+    page.keyboard.press("Enter")
+    expect(page.locator(".keybar [role=status]")).to_contain_text("2 documents")
+    with psycopg.connect(demo_server.url) as conn:
+        conn.execute("update binned set binned_at = now() - interval '31 days'")
+    page.goto("/folders/bin")
+    page.get_by_role("button", name="empty by age").click()
+    dialog = page.get_by_role("dialog")
+    expect(dialog.get_by_role("status")).to_contain_text("2 documents")
+    destroy = dialog.get_by_role("button", name="Destroy")
+    expect(destroy).to_be_disabled()
+    dialog.get_by_label("Type 2 to confirm").fill("2")
+    destroy.click()
+    expect(page.locator(".listtitle")).to_contain_text("done")
+    assert files_beneath(demo_server.settings.drive / ".waka/bin", hidden=True) == []
     assert_agree(demo_server)

@@ -5,6 +5,7 @@ import { carriedQuery, outlineQuery } from '../shared/api/queries'
 import { plural, size } from '../shared/format'
 import { useKeys } from '../shared/keys'
 import { ProblemNote } from '../shared/ProblemNote'
+import { wholeChoice } from '../folders/useChanges'
 
 const AT_ONCE = 10 // as many are moved by hand, without a list
 
@@ -28,7 +29,7 @@ export function CarryBar() {
           return null
         }
       }
-      return told(api.POST('/api/lists', { body: { do: 'move', carried: true, documents: [], folders: [], into, reason: '' } }))
+      return told(api.POST('/api/lists', { body: wholeChoice({ do: 'move', carried: true, into }) }))
     },
     onSuccess: (list) => {
       if (list) void navigate(`/changes/${String(list.id)}`)

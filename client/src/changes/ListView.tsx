@@ -64,7 +64,7 @@ export function ListView() {
     },
   })
   const undo = useMutation({
-    mutationFn: () => told(api.POST('/api/lists/{list_id}/undo', { ...path, body: { positions: null } })),
+    mutationFn: () => told(api.POST('/api/lists/{list_id}/undo', { ...path, body: { positions: ticked.size > 0 ? [...ticked] : null } })),
     onSuccess: (made) => void navigate(`/changes/${String(made.id)}`),
   })
   const discard = useMutation({
@@ -155,7 +155,7 @@ export function ListView() {
                     </button>
                     {list.undone_by === null && (
                       <button type="button" className="btn quiet" onClick={() => undo.mutate()} disabled={undo.isPending}>
-                        Undo <kbd>U</kbd>
+                        {ticked.size > 0 ? `Undo the ${number(ticked.size)} ticked` : 'Undo'} <kbd>U</kbd>
                       </button>
                     )}
                   </>
@@ -242,6 +242,7 @@ function Choices({ list, onChoose, onDiscard, onCheck }: { list: ChangeList; onC
             <option value="ask">ask</option>
             <option value="wait">leave it where it is</option>
             <option value="beside">file beside, numbered</option>
+            <option value="version">file as new version</option>
             <option value="same">skip the very same, ask for others</option>
           </select>
         </label>

@@ -1,8 +1,13 @@
-import { useQuery } from '@tanstack/react-query'
+import { useQuery, useQueryClient } from '@tanstack/react-query'
 import { useState } from 'react'
 import { useNavigate, useSearchParams } from 'react-router'
-import type { Found } from '../shared/api/client'
-import { findQuery } from '../shared/api/queries'
+import { ActionBar } from '../folders/ActionBar'
+import { actionsFor } from '../folders/actions'
+import { Dialogs, type Open } from '../folders/Dialogs'
+import { all, clicked, NONE, only, stepped, type Selection } from '../folders/selection'
+import { useChanges } from '../folders/useChanges'
+import { api, told, type Found } from '../shared/api/client'
+import { carriedQuery, findQuery, outlineQuery } from '../shared/api/queries'
 import { useSettled } from '../desk/useSlip'
 import { day, money, plural } from '../shared/format'
 import { KeyBar, type KeyHint } from '../shared/KeyBar'
@@ -13,9 +18,12 @@ import { ProblemNote } from '../shared/ProblemNote'
 import { SegmentedName } from '../shared/SegmentedName'
 import { Details } from '../shared/Details'
 
+// what is chosen here may lie in many folders: what needs the list of one folder is done there
+const HERE = ['M', 'C', 'K', 'B', 'X', 'D', 'Del']
 const HINTS: KeyHint[] = [
   { keys: 'F', does: 'to the words' },
   { keys: '↑ ↓', does: 'choose' },
+  { keys: 'Shift ↑ ↓', does: 'several' },
   { keys: 'Space', does: 'look, large' },
   { keys: 'Enter', does: 'go to its folder' },
   { keys: '?', does: 'all keys' },
@@ -34,21 +42,43 @@ export function FindView() {
   const asked = search.get('d') ? Number(search.get('d')) : null
   const chosen = found.find((one) => one.number === asked) ?? found[0] ?? null
 
-  const choose = (number: number) => {
-    const next = new URLSearchParams(search)
-    next.set('d', String(number))
-    setSearch(next, { replace: true })
+  const order = found.map((one) => one.number)
+  // several are chosen only where a person says so; what was chosen for other words is chosen no more
+  const [several, setSeveral] = useState<{ q: string; selection: Selection }>({ q: '', selection: NONE })
+  const [question, setOpen] = useState<Open | null>(null)
+  const queries = useQueryClient()
+  const changes = useChanges(() => setSeveral({ q: '', selection: NONE }))
+  const folders = useQuery(outlineQuery).data?.folders ?? []
+  const picked = several.q === q ? several.selection.chosen.filter((number) => order.includes(number)) : []
+  const selection: Selection = picked.length > 0 ? { ...several.selection, chosen: picked } : chosen ? only(chosen.number) : NONE
+  const choose = (next: Selection) => {
+    const asked = new URLSearchParams(search)
+    if (next.cursor !== null) asked.set('d', String(next.cursor))
+    setSearch(asked, { replace: true })
+    setSeveral({ q, selection: next.chosen.length > 1 ? next : NONE })
   }
-  const step = (by: number) => {
-    const at = found.findIndex((one) => one.number === chosen?.number)
-    const next = found[Math.max(0, Math.min(found.length - 1, at + by))]
-    if (next) choose(next.number)
-  }
+  const step = (by: number, how: 'only' | 'range' = 'only') => choose(stepped(selection, by, order, how))
+  const carry = (numbers: number[]) =>
+    void told(api.POST('/api/carried', { body: { documents: numbers } })).then((load) => {
+      queries.setQueryData(carriedQuery.queryKey, load)
+      choose(NONE)
+    })
+  const files = folders.some((entry) => entry.right !== 'reader')
+  const actions = actionsFor({ list: undefined, selection, right: files ? 'filer' : 'reader', documents: [], changes, setOpen, setRenaming: () => undefined, carry }).filter((action) => HERE.includes(action.key))
   const open = () => {
     if (chosen) void navigate(`/folders/${String(chosen.folder)}?d=${String(chosen.number)}`)
   }
   const arrows = { ArrowDown: () => step(1), ArrowUp: () => step(-1) }
-  useKeys({ ' ': () => setWide(!wide), Escape: () => setWide(false), Enter: open, '?': () => setKeysShown(true) }, arrows)
+  useKeys(
+    {
+      ...Object.fromEntries(actions.map((action) => [action.key === 'Del' ? 'Delete' : action.key.toLowerCase(), action.act])),
+      ' ': () => setWide(!wide), Enter: open, '?': () => setKeysShown(true),
+      Escape: () => (wide ? setWide(false) : choose(chosen ? only(chosen.number) : NONE)),
+      'shift+ArrowDown': () => step(1, 'range'), 'shift+ArrowUp': () => step(-1, 'range'),
+      'ctrl+a': () => choose(all(order, selection.cursor)), 'ctrl+z': () => changes.undo(),
+    },
+    arrows,
+  )
   return (
     <>
       <h1 className="unseen">Find</h1>
@@ -58,8 +88,9 @@ export function FindView() {
             {sentence(q, found.length, finds.data?.is_cut ?? false, finds.isFetching)}
           </p>
           {finds.error && <ProblemNote error={finds.error} />}
+          {changes.error !== null && <ProblemNote error={changes.error} />}
           {found.map((one) => (
-            <Row key={one.number} found={one} isChosen={one.number === chosen?.number} onChoose={() => choose(one.number)} onOpen={open} />
+            <Row key={one.number} found={one} isCursor={one.number === chosen?.number} isChosen={selection.chosen.includes(one.number)} onChoose={(event) => choose(clicked(selection, one.number, order, event))} onOpen={open} />
           ))}
           {q.trim() === '' && (
             <div className="notice">
@@ -67,10 +98,16 @@ export function FindView() {
               <p>Any part of a name, or words from the page: a firm, a number, “antifouling”, “mizzen march”. Beginnings of words are enough.</p>
             </div>
           )}
+          {picked.length > 1 && (
+            <div className="listfoot">
+              <ActionBar chosen={picked} documents={found} actions={actions} onClear={() => choose(chosen ? only(chosen.number) : NONE)} />
+            </div>
+          )}
         </section>
         <Details number={chosen?.number ?? null} wide={wide} onWide={() => setWide(!wide)} />
       </div>
-      <KeyBar hints={HINTS} />
+      <KeyBar hints={HINTS}>{changes.last ? <span role="status">{changes.last.title}</span> : changes.undone && <span role="status">{changes.undone}</span>}</KeyBar>
+      <Dialogs open={question} onClose={() => setOpen(null)} folder={null} folders={folders} selection={selection} changes={changes} onGo={(to) => void navigate(`/folders/${String(to)}`)} onPattern={() => undefined} />
       <KeyOverview place="Find" hints={HINTS} open={keysShown} onClose={() => setKeysShown(false)} />
     </>
   )
@@ -82,9 +119,17 @@ function sentence(q: string, count: number, isCut: boolean, isFetching: boolean)
   return `${isCut ? 'The best ' : ''}${plural(count, 'record')} with “${q.trim()}”, best first`
 }
 
-function Row({ found, isChosen, onChoose, onOpen }: { found: Found; isChosen: boolean; onChoose: () => void; onOpen: () => void }) {
+interface RowProps {
+  found: Found
+  isCursor: boolean
+  isChosen: boolean
+  onChoose: (event: { shiftKey: boolean; ctrlKey: boolean; metaKey: boolean }) => void
+  onOpen: () => void
+}
+
+function Row({ found, isCursor, isChosen, onChoose, onOpen }: RowProps) {
   return (
-    <article className={isChosen ? 'hit on' : 'hit'} onClick={onChoose} onDoubleClick={onOpen} aria-current={isChosen ? 'true' : undefined}>
+    <article className={isChosen ? 'hit on' : 'hit'} onClick={onChoose} onDoubleClick={onOpen} aria-current={isCursor ? 'true' : undefined}>
       <div className="hitname">
         <SegmentedName segments={found.segments} marks={found.marked_name} />
         <span className="soft">{[found.who, found.when ? day(found.when) : null, found.amount ? money(found.amount) : null].filter(Boolean).join(' · ')}</span>

@@ -8,7 +8,7 @@ export interface Action {
 }
 
 /** What can be done with what is chosen, each with its key; stands at the foot of the list. */
-export function ActionBar({ chosen, documents, actions, onClear }: { chosen: readonly number[]; documents: Listed[]; actions: Action[]; onClear: () => void }) {
+export function ActionBar({ chosen, documents, actions, onClear }: { chosen: readonly number[]; documents: Pick<Listed, 'number' | 'size'>[]; actions: Action[]; onClear: () => void }) {
   const loaded = documents.filter((document) => chosen.includes(document.number))
   const bytes = loaded.reduce((sum, document) => sum + document.size, 0)
   return (

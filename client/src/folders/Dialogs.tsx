@@ -10,12 +10,14 @@ import type { Selection } from './selection'
 import { TagDialog } from './TagDialog'
 import type { useChanges } from './useChanges'
 
+const ManyFieldsDialog = lazy(() => import('./ManyFieldsDialog').then((m) => ({ default: m.ManyFieldsDialog })))
+const EmptyBinDialog = lazy(() => import('./EmptyBinDialog').then((m) => ({ default: m.EmptyBinDialog })))
 const RightsDialog = lazy(() => import('./RightsDialog').then((m) => ({ default: m.RightsDialog })))
 const FieldsDialog = lazy(() => import('./FieldsDialog').then((m) => ({ default: m.FieldsDialog })))
 
 /** Which question is open over the list. */
 export type Open =
-  | { what: 'move' | 'copy' | 'restore' | 'bin' | 'go' | 'pattern' | 'new-folder' | 'rename-folder' | 'move-folder' | 'remove-folder' | 'tag-folder' }
+  | { what: 'move' | 'copy' | 'restore' | 'bin' | 'go' | 'pattern' | 'new-folder' | 'rename-folder' | 'move-folder' | 'remove-folder' | 'tag-folder' | 'copy-folder' | 'many-fields' | 'empty-bin' }
   | { what: 'tag'; worn: string[] }
   | { what: 'refer' | 'fields'; number: number }
   | { what: 'rights'; folder: number }
@@ -80,6 +82,12 @@ function Asked({ open, onClose, folder, folders, selection, changes, onGo, onPat
       return <Chooser {...chooser} folders={folders.map((entry) => ({ ...entry, right: 'filer' }))} title="Go to a folder" verb="Go" onChoose={(to) => { onClose(); onGo(to) }} />
     case 'move-folder':
       return <Chooser {...chooser} title={`Move ${folder?.path ?? ''} into`} verb="Move" onChoose={(to) => run({ act: 'move_folder', folder: folder?.id ?? 0, into: to })} />
+    case 'copy-folder':
+      return <CopyFolder folder={folder} chooser={chooser} onSay={(name, into) => { onClose(); changes.propose({ do: 'copy', folders: [folder?.id ?? 0], into, name }) }} />
+    case 'many-fields':
+      return <ManyFieldsDialog count={numbers.length} onClose={onClose} onSay={(fields, renames) => { onClose(); changes.propose({ do: 'correct', documents: numbers, fields, renames }) }} />
+    case 'empty-bin':
+      return <EmptyBinDialog onClose={onClose} />
     case 'bin':
       return <Ask title={`Bin ${what}`} label="Why? (may stay empty)" verb="To the bin" optional onClose={onClose} onSay={(reason) => run({ act: 'bin', documents: numbers, reason })} />
     case 'pattern':
@@ -99,6 +107,22 @@ function Asked({ open, onClose, folder, folders, selection, changes, onGo, onPat
     case 'rights':
       return <RightsDialog folder={open.folder} onClose={onClose} />
   }
+}
+
+interface CopyProps {
+  folder: OutlineEntry | null
+  chooser: { folders: OutlineEntry[]; onClose: () => void; onMade: () => void }
+  onSay: (name: string, into: number) => void
+}
+
+/** What the copy is called, then where it goes: beside the folder by Enter alone. */
+function CopyFolder({ folder, chooser, onSay }: CopyProps) {
+  const [name, setName] = useState<string | null>(null)
+  if (name === null) {
+    const today = new Date().toLocaleDateString('sv')
+    return <Ask title={`Copy ${folder?.path ?? ''} with all in it`} label="Name of the copy" start={`${folder?.name ?? ''} ${today}`} verb="Next: where to" onClose={chooser.onClose} onSay={setName} />
+  }
+  return <Chooser {...chooser} title={`Copy it as ${name} into`} verb="Copy" onChoose={(into) => onSay(name, into)} />
 }
 
 interface AskProps {

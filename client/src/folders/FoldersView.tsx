@@ -211,7 +211,7 @@ export function FoldersView({ list }: { list?: 'tag' | 'bin' }) {
       >
         <Outline folders={folders} current={folder?.id ?? null} onDrop={onDrop} onTag={onTag} />
         {(folder || list) && (
-          <section className="listing" aria-label={folder ? folder.path || 'Drive' : list === 'bin' ? 'Bin' : 'Tag'}>
+          <section className="listing" aria-label={folder ? folder.path || 'Drive' : list === 'bin' ? 'Bin' : 'Tag'} aria-busy={!page.isSuccess || page.isPlaceholderData}>
             <ListHead
               folder={folder}
               folders={folders}

@@ -57,6 +57,11 @@ export function ListHead(props: Props) {
             </>
           )}
           {folder && <FolderMenu {...props} folder={folder} />}
+          {list === 'bin' && folders.some((entry) => entry.right === 'keeper') && (
+            <button type="button" className="link" onClick={() => props.onOpen({ what: 'empty-bin' })}>
+              empty by age
+            </button>
+          )}
         </span>
       </div>
     </>
@@ -130,6 +135,7 @@ function FolderMenu({ folder, onOpen, onUpload, onUploadFolder }: Props & { fold
           { key: 'new', label: 'New folder in it (N)', onClick: () => onOpen({ what: 'new-folder' }) },
           { key: 'upload', label: 'Upload files (U)', onClick: onUpload },
           { key: 'uploads', label: 'Upload a folder (Ctrl U)', onClick: onUploadFolder },
+          { key: 'copy', label: 'Copy it, with all in it', onClick: () => onOpen({ what: 'copy-folder' }) },
           { key: 'tag', label: 'Tag it', onClick: () => onOpen({ what: 'tag-folder' }) },
         ]
       : []),

@@ -34,7 +34,7 @@ export function actionsFor({ list, selection, right, documents, changes, setOpen
     { key: 'C', word: 'copy', act: () => setOpen({ what: 'copy' }) },
     { key: 'K', word: 'carry', act: () => carry(numbers) },
     ...(cursor !== null ? [{ key: 'E', word: 'rename', act: () => setRenaming(cursor) }] : []),
-    ...(one ? [{ key: 'B', word: 'fields', act: () => setOpen({ what: 'fields', number: cursor }) }] : []),
+    { key: 'B', word: 'fields', act: () => setOpen(one ? { what: 'fields', number: cursor } : { what: 'many-fields' }) },
     { key: 'T', word: 'tag', act: () => setOpen({ what: 'tag', worn: wornBy(documents, numbers) }) },
     ...(one ? [{ key: 'X', word: 'cross-refer', act: () => setOpen({ what: 'refer', number: cursor }) }] : []),
     download,

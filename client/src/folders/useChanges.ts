@@ -16,6 +16,11 @@ export interface Done {
   folder: number | null
 }
 
+/** A whole proposal of a list from what matters of it. */
+export function wholeChoice(choice: Partial<Schemas['Choice']> & { do: Listable }): Schemas['Choice'] {
+  return { documents: [], folders: [], carried: false, into: null, reason: '', name: '', fields: null, renames: false, ...choice }
+}
+
 /** A whole request from what matters of it. */
 export function wholeAsk(ask: Ask): Schemas['Ask'] {
   return { beside: false, documents: [], fields: null, folder: null, into: null, name: '', private: false, reason: '', seen: null, ...ask }
@@ -27,8 +32,7 @@ export function useChanges(onDone: (done: Done, ask: Ask, leads: number | null) 
   const navigate = useNavigate()
   // more than a few, or whole folders, are looked at as a list before anything moves
   const propose = useMutation({
-    mutationFn: ({ ask, folders }: { ask: Ask; folders: number[] }) =>
-      told(api.POST('/api/lists', { body: { do: ask.act as Listable, documents: ask.documents ?? [], folders, carried: false, into: ask.folder ?? null, reason: ask.reason ?? '' } })),
+    mutationFn: (choice: Parameters<typeof wholeChoice>[0]) => told(api.POST('/api/lists', { body: wholeChoice(choice) })),
     onSuccess: (list) => void navigate(`/changes/${String(list.id)}`),
   })
   const [look, setLook] = useState<{ ask: Ask; checked: Checked } | null>(null)
@@ -65,10 +69,13 @@ export function useChanges(onDone: (done: Done, ask: Ask, leads: number | null) 
     run: (ask: Ask, leads: number | null = null) => {
       undo.reset()
       propose.reset()
-      if ((ask.documents?.length ?? 0) > AT_ONCE && LISTABLE.includes(ask.act)) propose.mutate({ ask, folders: [] })
+      if ((ask.documents?.length ?? 0) > AT_ONCE && LISTABLE.includes(ask.act)) {
+        propose.mutate({ do: ask.act as Listable, documents: ask.documents ?? [], into: ask.folder ?? null, reason: ask.reason ?? '' })
+      }
       else run.mutate({ ask, leads })
     },
-    moveFolders: (folders: number[], documents: number[], into: number) => propose.mutate({ ask: { act: 'move', documents, folder: into }, folders }),
+    moveFolders: (folders: number[], documents: number[], into: number) => propose.mutate({ do: 'move', documents, folders, into }),
+    propose: (choice: Parameters<typeof wholeChoice>[0]) => propose.mutate(choice),
     undo: () => {
       run.reset()
       if (!undo.isPending) undo.mutate()
