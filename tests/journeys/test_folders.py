@@ -25,10 +25,8 @@ def open_folder(page: Page, path: str) -> None:
     outline = page.get_by_role("navigation", name="Outline")
     for name in path.split("/"):
         outline.locator(".entry", has_text=name).first.click()
-    expect(page.locator(".listhead .path")).to_contain_text(path.rpartition("/")[2])
-    expect(
-        page.locator(".tablebody :is(.tablerow, .notice)").first
-    ).to_be_visible()  # what stands there, not what stood before
+    here = page.get_by_role("region", name=path, exact=True)
+    expect(here).to_have_attribute("aria-busy", "false")  # what stands there, not what stood before
 
 
 def rows(page: Page) -> Locator:
