@@ -18,9 +18,9 @@ from waka.launch import opened
 from waka.settings import CHECKOUT
 from waka.web.app import create_app
 from waka.work import proposing, signing_in
+from waka.work.asked import Asked
 from waka.work.checking import check_list
 from waka.work.deps import Deps
-from waka.work.drafting import Asked
 from waka.work.taking_in import index_next, take_in
 
 STEPS = 100_000

@@ -32,8 +32,8 @@ from waka.errors import DatabaseAway
 from waka.launch import opened
 from waka.settings import CHECKOUT, Settings
 from waka.work import lists, proposing, signing_in
+from waka.work.asked import Asked
 from waka.work.deps import Deps
-from waka.work.drafting import Asked
 from waka.work.proving import prove
 from waka.work.running import run_list
 from waka.work.taking_in import index_next, take_in

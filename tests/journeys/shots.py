@@ -140,6 +140,26 @@ def carrying(page: Page) -> None:
     expect(page.get_by_role("complementary", name="What you carry")).to_contain_text("Put down in Boat")
 
 
+def versions(page: Page) -> None:
+    """A bill that came again, corrected, is filed onto the first one."""
+    page.goto("/desk")
+    page.get_by_role("link", name="scan_00421").click()
+    expect(page.get_by_role("combobox", name="Kind")).to_be_focused()
+    for text in ("bill", "bce", "28 10 26", "shed electricity", "2610", ""):
+        page.keyboard.type(text)
+        page.keyboard.press("Tab")
+    page.keyboard.type("fin bills 2026")
+    page.keyboard.press("Enter")
+    expect(page.locator(".namebox")).to_contain_text("File as version 2")
+    page.keyboard.press("Alt+v")
+    expect(page.locator(".namebox")).to_contain_text("the earlier one is kept")
+    page.keyboard.press("Control+Enter")
+    expect(page.locator(".keybar")).to_contain_text("Filed:")
+    page.goto("/d/21")
+    page.get_by_role("region", name="Versions").get_by_title("Look at it").click()
+    expect(page.get_by_text("This is version 1")).to_be_visible()
+
+
 def take(page: Page, name: str) -> None:
     page.wait_for_timeout(1200)
     page.screenshot(path=OUT / f"{name}.png")
@@ -177,7 +197,7 @@ def _take_all(server: Server) -> None:
         page = context.new_page()
         page.goto("/")
         sign_in(page, "magnus")
-        for show in (details, pages, rights, office, storage):
+        for show in (details, pages, rights, office, storage, versions):
             show(page)
             take(page, show.__name__)
         carrying(page)

@@ -392,3 +392,16 @@ def test_the_bin_is_emptied_by_age_of_what_was_counted(made: Lists) -> None:
         browsing.details(drive.deps, drive.keeper, number)
     with pytest.raises(NotUndoable):
         proposing.propose_undo(drive.deps, drive.keeper, list_id)
+
+
+def test_a_folder_that_moved_is_proved_by_all_it_holds(made: Lists) -> None:
+    drive = made.drive
+    choice = Choice(do="move", folders=[drive.folder("Finance")], into=drive.folder("Letters"))
+    list_id = proposing.propose_chosen(drive.deps, drive.keeper, choice)
+    assert made.run(list_id).state == "done"
+    assert prove(drive.deps, drive.keeper, list_id, read=True).arrived == 3
+    (drive.root / "Letters" / ROPE).unlink()
+    (drive.root / "Letters" / SAIL).write_text("mend the mixxen")
+    proof = prove(drive.deps, drive.keeper, list_id, read=True)
+    assert (proof.files, proof.arrived) == (3, 1)
+    assert sorted(one.outcome for one in proof.amiss) == ["differs", "missing"]

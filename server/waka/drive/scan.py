@@ -8,7 +8,7 @@ import stat
 from collections.abc import Iterable, Iterator
 from dataclasses import dataclass, field
 
-from waka.errors import DriveTrouble
+from waka.errors import DriveTrouble, UnsafePath
 
 from .tree import INODE_BITS, OWN, Tree
 
@@ -101,4 +101,29 @@ def digests(tree: Tree, folder: bytes, names: Iterable[bytes]) -> dict[bytes, by
             with open(file, "rb", buffering=0) as reader:  # noqa: PTH123 - a descriptor, not a path
                 if stat.S_ISREG(os.fstat(file).st_mode):
                     found[name] = hashlib.file_digest(reader, "sha256").digest()
+    return found
+
+
+FEW = 20  #: names in one folder that are looked at one by one
+
+
+def files_in(tree: Tree, folder: bytes, names: Iterable[bytes]) -> dict[bytes, tuple[int, int, int]]:
+    """Return size, inode and time of change of files in one folder, as far as they are there."""
+    names = list(names)
+    if len(names) <= FEW:
+        looked = {name: tree.stat(folder + b"/" + name if folder else name) for name in names}
+        return {name: (s.size, s.inode, s.modified_ns) for name, s in looked.items() if s is not None}
+    found: dict[bytes, tuple[int, int, int]] = {}
+    try:
+        with tree.folder(folder) as fd, os.scandir(fd) as entries:
+            for entry in entries:
+                if entry.is_file(follow_symlinks=False):
+                    info = entry.stat(follow_symlinks=False)
+                    found[os.fsencode(entry.name)] = (
+                        info.st_size,
+                        info.st_ino & INODE_BITS,
+                        info.st_mtime_ns,
+                    )
+    except (FileNotFoundError, UnsafePath, DriveTrouble):
+        return {}
     return found

@@ -28,8 +28,9 @@ from waka.drive.tree import shown
 from waka.records import access, lists, survey
 from waka.records.lists import BulkList, NewStep
 
+from .asked import Asked, Prepared
 from .deps import Deps
-from .drafting import Asked, Drafter, Prepared
+from .drafting import Drafter
 from .emptied import emptied_folders
 from .records_json import known_json
 from .structure import Structure

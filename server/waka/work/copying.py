@@ -8,7 +8,7 @@ from psycopg import Connection
 
 from waka.records import survey
 
-from .drafting import Asked
+from .asked import Asked
 from .structure import Structure, split_path
 
 

@@ -13,7 +13,7 @@ from waka.errors import BadRequest
 from waka.records import naming, survey
 from waka.records.survey import Source
 
-from .drafting import Asked
+from .asked import Asked
 from .records_json import record_json, record_of
 from .slips import Naming, Slip, Who, understand
 

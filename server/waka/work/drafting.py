@@ -2,142 +2,25 @@
 
 from __future__ import annotations
 
-import os
-from collections.abc import Iterable, Sequence
-from dataclasses import dataclass, field, replace
-from typing import Any, Literal
+from collections.abc import Sequence
+from dataclasses import replace
+from typing import Any
 
 from psycopg import Connection
 
-from waka.core.changes.check import Collision, Planned, Spot, StepFinding
+from waka.core.changes.check import Planned, Spot, StepFinding
 from waka.core.names import name_key, readable, to_bytes
 from waka.drive.folders import folder_inode
-from waka.drive.tree import INODE_BITS, Tree
-from waka.errors import DriveTrouble, UnsafePath
+from waka.drive.scan import files_in
 from waka.records import survey, versions
 from waka.records.survey import Source
 from waka.records.versions import Kept
 
+from .asked import Asked, LeftOut, Prepared
 from .deps import Deps
 from .reading_names import Reading
 from .records_json import known_json, record_json
 from .structure import MAY_FILE, Structure, is_safe, split_path
-
-Do = Literal[
-    "move",
-    "copy",
-    "bin",
-    "restore",
-    "correct",
-    "move_folder",
-    "make_folder",
-    "remove_folder",
-    "plan_folder",
-    "unversion",
-    "destroy",
-]
-_ACTS = {"move": "place", "move_folder": "place_folder", "plan_folder": "make_folder"}
-
-
-@dataclass(frozen=True, slots=True, kw_only=True)
-class Asked:
-    """One proposal, as it is kept with its step so that it can be checked again."""
-
-    do: Do
-    at: int  #: its place in the proposal
-    number: int | None = None
-    source: str | None = None  #: a path, where no number is known
-    folder: int | None = None  #: that is moved, made again or removed
-    into: int | None = None  #: the folder to go to
-    to: str | None = None  #: its path, where it may have to be made
-    name: str | None = None  #: a new name
-    collision: Collision | None = None
-    leave: bool = False  #: the person took it out
-    expect: dict[str, Any] | None = None  #: folder and name where it should stand, else it is left alone
-    record: dict[str, Any] | None = None  #: the fields that it gets
-    reason: str | None = None
-    row: int | None = None  #: of the spreadsheet
-
-    @property
-    def act(self) -> str:
-        return _ACTS.get(self.do, self.do)
-
-    @property
-    def kept(self) -> dict[str, Any]:
-        fields = (
-            "number",
-            "source",
-            "folder",
-            "into",
-            "to",
-            "name",
-            "collision",
-            "expect",
-            "record",
-            "reason",
-            "row",
-        )
-        told = {key: getattr(self, key) for key in fields if getattr(self, key) is not None}
-        return {"do": self.do, "at": self.at, **told, **({"leave": True} if self.leave else {})}
-
-    @classmethod
-    def of(cls, kept: dict[str, Any]) -> Asked:
-        return cls(**kept)
-
-    def source_told(self, structure: Structure) -> str:
-        return self.source or (f"No. {self.number}" if self.number else structure.path(self.folder or 0))
-
-    def target_told(self, structure: Structure) -> str:
-        above = structure.path(self.into) if self.into is not None else self.to
-        return "/".join(part for part in (above, self.name) if part)
-
-
-@dataclass(frozen=True, slots=True, kw_only=True)
-class Prepared:
-    """A proposal with its subject found."""
-
-    asked: Asked
-    act: str
-    planned: Planned
-    document: int | None = None
-    folder: int | None = None
-    from_place: str = "drive"
-    to_place: str = "drive"
-    from_path: bytes = b""
-    from_access: int | None = None
-    keeps_access: bool = False
-    size: int = 0
-    sha256: bytes = b""
-    inode: int = 0
-    modified_ns: int = 0
-    before: dict[str, Any] = field(default_factory=dict)
-    after: dict[str, Any] = field(default_factory=dict)
-    onto: int | None = None
-
-    def act_of(self, step: Planned) -> str:
-        if step.parks:
-            return "place" if self.document is not None else "place_folder"
-        return "version" if step.onto is not None else self.act
-
-    def after_at(self, step: Planned, structure: Structure) -> dict[str, Any]:
-        """Return what the record will be, with the target that the check gave the step."""
-        if step.target is None:
-            return self.after
-        key = "parent" if self.document is None else "folder"
-        after = {**self.after, key: step.target.folder, "name": step.target.name}
-        if step.target.folder < 0:
-            after |= {key: None, "make": structure.path(step.target.folder)}
-        if step.parks:
-            after = {k: v for k, v in after.items() if k not in ("record", "conforms")}
-        return after
-
-
-class _LeftOut(Exception):
-    """Why a proposal cannot become a step."""
-
-    def __init__(self, code: str, message: str, mend: str | None = None) -> None:
-        super().__init__(message)
-        self.finding = StepFinding(position=0, code=code, message=message, mend=mend)
 
 
 class Drafter:
@@ -166,7 +49,7 @@ class Drafter:
                     self._plan(asked)
                 else:
                     prepared.append(self._one(asked))
-            except _LeftOut as found:
+            except LeftOut as found:
                 self.left.append((asked, found.finding))
         return self._unchanged_on_disk(prepared), self.left
 
@@ -198,14 +81,14 @@ class Drafter:
     def _plan(self, asked: Asked) -> None:
         folder, why = self.structure.find_or_plan(asked.to or "")
         if folder is None:
-            raise _LeftOut("no_target", why or "")
+            raise LeftOut("no_target", why or "")
         if folder > 0:
-            raise _LeftOut("already_there", f"“{asked.to}” is already there")
+            raise LeftOut("already_there", f"“{asked.to}” is already there")
         self.wanted[folder] = asked
 
     def _one(self, asked: Asked) -> Prepared:
         if asked.leave:
-            raise _LeftOut("left_out", "Taken out of the list")
+            raise LeftOut("left_out", "Taken out of the list")
         if asked.do in ("move_folder", "make_folder", "remove_folder"):
             return self._folder(asked)
         if asked.do == "unversion":
@@ -216,7 +99,7 @@ class Drafter:
         if asked.do == "destroy":
             return self._destroyed(asked, source)
         if asked.do != "copy" and (row is None or row.right not in MAY_FILE):
-            raise _LeftOut(
+            raise LeftOut(
                 "no_right",
                 f"You may not change anything in “{self.structure.path(source.folder_id) or 'Drive'}”",
             )
@@ -234,10 +117,10 @@ class Drafter:
                 return found
             where = "in the bin" if wants == "binned" else "filed where you may see it"
             code = "changed_since" if asked.expect is not None else "missing"
-            raise _LeftOut(code, f"No. {asked.number} is not {where}")
+            raise LeftOut(code, f"No. {asked.number} is not {where}")
         path = asked.source or ""
         if not is_safe(path):
-            raise _LeftOut("outside", f"“{readable(path)}” is no path in the drive")
+            raise LeftOut("outside", f"“{readable(path)}” is no path in the drive")
         found = self._standing(path)
         if found is not None:
             return found
@@ -245,10 +128,8 @@ class Drafter:
             asked.to is not None
             and self._standing(f"{asked.to}/{asked.name or split_path(path)[1]}") is not None
         ):
-            raise _LeftOut(
-                "already_there", "It is no longer at its old place, and already where it should go"
-            )
-        raise _LeftOut(
+            raise LeftOut("already_there", "It is no longer at its old place, and already where it should go")
+        raise LeftOut(
             "missing", f"There is no document “{readable(path)}”", "Correct the path, or take it out"
         )
 
@@ -262,7 +143,7 @@ class Drafter:
     def _assert_as_left(self, asked: Asked, source: Source) -> None:
         expect = asked.expect or {}
         if "folder" in expect and (source.folder_id, source.name) != (expect["folder"], expect["name"]):
-            raise _LeftOut(
+            raise LeftOut(
                 "changed_since", f"No. {source.id} has been moved or renamed since; it is left alone"
             )
 
@@ -283,10 +164,10 @@ class Drafter:
             folder, refused = self.structure.find_or_plan(asked.to or "")
             why = refused or ""
         if folder is None:
-            raise _LeftOut("no_target", why)
+            raise LeftOut("no_target", why)
         row = self.structure.row(folder)
         if row is None or row.right not in MAY_FILE:
-            raise _LeftOut("no_right", f"You may not file in “{self.structure.path(folder) or 'Drive'}”")
+            raise LeftOut("no_right", f"You may not file in “{self.structure.path(folder) or 'Drive'}”")
         return Spot(folder=folder, name=asked.name or source.name)
 
     def _of(self, asked: Asked, source: Source, target: Spot | None) -> Prepared:
@@ -323,12 +204,12 @@ class Drafter:
         onto = self._known.get(expect.get("onto", 0))
         kept = self._kept.get(expect.get("onto", 0))
         if onto is None or onto.state != "filed" or kept is None or kept.came_as != asked.number:
-            raise _LeftOut(
+            raise LeftOut(
                 "changed_since", f"No. {expect.get('onto')} has another version by now, or is no longer there"
             )
         row = self.structure.row(onto.folder_id)
         if row is None or row.right not in MAY_FILE:
-            raise _LeftOut("no_right", f"You may not change No. {onto.id}")
+            raise LeftOut("no_right", f"You may not change No. {onto.id}")
         target = self._target(asked, onto)
         path = self.structure.path(onto.folder_id)
         return Prepared(
@@ -367,13 +248,13 @@ class Drafter:
         row = structure.rows.get(asked.folder or 0)
         if row is None or row.right is None or row.parent_id is None:
             code = "changed_since" if asked.expect is not None else "missing"
-            raise _LeftOut(code, "The folder is not there, or not for you to see")
+            raise LeftOut(code, "The folder is not there, or not for you to see")
         if row.right != "keeper":
-            raise _LeftOut("no_right", f"Only a keeper of “{structure.path(row.id)}” may rearrange it")
+            raise LeftOut("no_right", f"Only a keeper of “{structure.path(row.id)}” may rearrange it")
         if asked.expect is not None and asked.expect.get("name") is not None and (
             (row.parent_id, row.name) != (asked.expect["parent"], asked.expect["name"])
         ):  # fmt: skip
-            raise _LeftOut("changed_since", f"“{structure.path(row.id)}” has been moved or renamed since")
+            raise LeftOut("changed_since", f"“{structure.path(row.id)}” has been moved or renamed since")
         if asked.do == "remove_folder":
             self._assert_emptied(row.id)
         spot = Spot(folder=row.parent_id, name=row.name)
@@ -384,7 +265,7 @@ class Drafter:
                 found, _ = structure.find_or_plan(asked.to)
                 into = structure.row(found) if found is not None else None
             if into is None or into.right != "keeper":
-                raise _LeftOut("no_right", "Only a keeper of the folder that it goes to may rearrange it")
+                raise LeftOut("no_right", "Only a keeper of the folder that it goes to may rearrange it")
             target = Spot(folder=into.id, name=asked.name or row.name)
         inode = row.inode or folder_inode(self.deps.drive, to_bytes(structure.path(row.id))) or 0
         return Prepared(
@@ -400,13 +281,13 @@ class Drafter:
         children = set(self.structure.children.get(folder, {}).values()) - self._removing
         if held > leaving or children:
             told = self.structure.path(folder)
-            raise _LeftOut("changed_since", f"“{told}” has something else in it by now; it stays")
+            raise LeftOut("changed_since", f"“{told}” has something else in it by now; it stays")
 
     def _made_again(self, asked: Asked) -> Prepared:
         """A folder that was removed, and is made again with its number by an undo."""
         above = self.structure.row(asked.into or 0)
         if above is None or above.right not in MAY_FILE:
-            raise _LeftOut("no_right", "You may not make a folder there")
+            raise LeftOut("no_right", "You may not make a folder there")
         name = asked.name or ""
         return Prepared(
             asked=asked, act="make_folder", folder=asked.folder, after={"parent": above.id, "name": name},
@@ -439,28 +320,3 @@ class Drafter:
                         one, "changed", "Its file was changed a moment ago", "Check again in a minute"
                     )
         return [one for one in prepared if id(one) not in wrong]
-
-
-FEW = 20  #: names in one folder that are looked at one by one
-
-
-def files_in(tree: Tree, folder: bytes, names: Iterable[bytes]) -> dict[bytes, tuple[int, int, int]]:
-    """Return size, inode and time of change of files in one folder, as far as they are there."""
-    names = list(names)
-    if len(names) <= FEW:
-        looked = {name: tree.stat(folder + b"/" + name if folder else name) for name in names}
-        return {name: (s.size, s.inode, s.modified_ns) for name, s in looked.items() if s is not None}
-    found: dict[bytes, tuple[int, int, int]] = {}
-    try:
-        with tree.folder(folder) as fd, os.scandir(fd) as entries:
-            for entry in entries:
-                if entry.is_file(follow_symlinks=False):
-                    info = entry.stat(follow_symlinks=False)
-                    found[os.fsencode(entry.name)] = (
-                        info.st_size,
-                        info.st_ino & INODE_BITS,
-                        info.st_mtime_ns,
-                    )
-    except (FileNotFoundError, UnsafePath, DriveTrouble):
-        return {}
-    return found

@@ -8,8 +8,8 @@ from waka.errors import BadRequest, CountDiffers
 from waka.records import storage
 
 from . import proposing
+from .asked import Asked
 from .deps import Deps
-from .drafting import Asked
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)

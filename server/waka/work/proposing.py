@@ -15,11 +15,11 @@ from waka.errors import BadRequest, NotFound, NotUndoable
 from waka.records import lists, survey
 from waka.records.lists import DoneStep, NewStep
 
+from .asked import Asked, Do
 from .checking import AT_ONCE, check_list
 from .copying import copies_of
 from .correcting import corrections
 from .deps import Deps
-from .drafting import Asked, Do
 from .sheets import SheetRow
 from .slips import Slip
 from .structure import Structure, split_path

@@ -7,17 +7,18 @@ it; a copy was read when it was made. Reading everything again is offered.
 from __future__ import annotations
 
 from collections.abc import Callable, Iterator, Sequence
-from dataclasses import dataclass, field
+from dataclasses import dataclass, field, replace
+
+from psycopg import Connection
 
 from waka.core.names import readable, split_extension, to_bytes, to_text
-from waka.drive.scan import digests
+from waka.drive.scan import digests, files_in
 from waka.errors import BadRequest, DriveTrouble, NotFound, UnsafePath
 from waka.records import lists, survey
 from waka.records.lists import BulkList, DoneStep
 from waka.records.survey import Source
 
 from .deps import Deps
-from .drafting import files_in
 from .sheets import to_csv
 from .structure import Structure
 
@@ -135,6 +136,7 @@ def proved_steps(deps: Deps, person: int, owner: BulkList, *, read: bool) -> Ite
         done = lists.done_steps(conn, owner.id)
         others = lists.not_done(conn, owner.id, person)
         structure = Structure(survey.folders(conn, person))
+        done = [*done, *_carried_along(conn, person, done)]
         numbers = [n for s in done if (n := _stands(s)) is not None]
         known = survey.by_number(conn, person, numbers)
     last: dict[int, DoneStep] = {}  # of a document that went by a temporary name, its last step counts
@@ -158,6 +160,20 @@ def proved_steps(deps: Deps, person: int, owner: BulkList, *, read: bool) -> Ite
     for other in others:
         yield Proved(position=other.position, number=other.document_id, path=readable(to_text(other.from_path)),
                      size=other.size, sha256="", outcome="not_done", why=other.why or "not begun")  # fmt: skip
+
+
+def _carried_along(conn: Connection, person: int, done: Sequence[DoneStep]) -> Iterator[DoneStep]:
+    """Yield a step for each document in a folder that was moved: it went along, and is proved like the others."""
+    for step in done:
+        if step.act != "place_folder" or step.folder_id is None:
+            continue
+        numbers = [number for number, _ in survey.beneath(conn, step.folder_id, person)]
+        for source in survey.by_number(conn, person, numbers).values():
+            yield replace(
+                step, act="place", document_id=source.id, size=source.size, sha256=source.sha256,
+                to_path=step.to_path + b"/" + to_bytes(source.name),
+                after={"folder": source.folder_id, "name": source.name},
+            )  # fmt: skip
 
 
 def _stands(step: DoneStep) -> int | None:
