@@ -174,7 +174,7 @@ def ask(visitor: Visitor, method: str, address: str, body: Any) -> Any:
     return visitor.ask(method, address, body)
 
 
-@pytest.mark.parametrize(("method", "path"), sorted(TABLE), ids=" ".join)
+@pytest.mark.parametrize(("method", "path"), sorted(TABLE), ids=str)
 def test_somebody_without_a_right_gets_nothing(
     visitor: Visitor, demo_deps: Deps, method: str, path: str
 ) -> None:
@@ -192,7 +192,7 @@ def test_somebody_without_a_right_gets_nothing(
             visitor.sign_in("stranger")
 
 
-@pytest.mark.parametrize(("method", "path"), sorted(TABLE), ids=" ".join)
+@pytest.mark.parametrize(("method", "path"), sorted(TABLE), ids=str)
 def test_nobody_gets_in_without_signing_in(visitor: Visitor, demo_deps: Deps, method: str, path: str) -> None:
     body, _, shown = TABLE[method, path]
     if shown == "open":

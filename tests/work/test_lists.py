@@ -384,6 +384,7 @@ def test_the_bin_is_emptied_by_age_of_what_was_counted(made: Lists) -> None:
     with pytest.raises(BadRequest):
         emptying.empty(drive.deps, drive.keeper, 300, 1)
     list_id = emptying.empty(drive.deps, drive.keeper, 30, 1)
+    assert made.steps(list_id) == [("destroy", NOTE, "")]
     assert files_beneath(drive.root / ".waka/versions", hidden=True) != []
     assert made.run(list_id).state == "done"
     assert files_beneath(drive.root / ".waka/versions", hidden=True) == []

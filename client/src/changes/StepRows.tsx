@@ -9,6 +9,9 @@ import { ProblemNote } from '../shared/ProblemNote'
 import { SegmentedName } from '../shared/SegmentedName'
 import { differing, findingOf, STEP_STATES } from './words'
 
+/** What stands between the two paths of a step. */
+const ARROWS: Record<string, string> = { copy: 'copy →', make_folder: 'made in', version: 'as a new version →', unversion: 'by itself again →' }
+
 interface Props {
   list: number
   filter: StepFilter
@@ -109,13 +112,15 @@ function StepRow({ step, isTicked, onTick }: { step: Step; isTicked: boolean; on
           {step.from_path !== '' && <Line folders={from.folders} marks={moves ? first : []} />}
           {step.act === 'bin' ? (
             <b className="arrow">→ the bin</b>
+          ) : step.act === 'destroy' ? (
+            <b className="arrow">destroyed, for good</b>
           ) : step.act === 'remove_folder' ? (
             <b className="arrow">removed, empty</b>
           ) : (
             (moves || step.from_path === '') && (
               <>
                 <span className="arrow" aria-label="to">
-                  {step.act === 'copy' ? 'copy →' : step.act === 'make_folder' ? 'made in' : '→'}
+                  {ARROWS[step.act] ?? '→'}
                 </span>
                 <Line folders={to.folders} marks={step.from_path === '' ? [] : second} />
               </>

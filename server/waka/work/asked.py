@@ -90,6 +90,7 @@ class Prepared:
     from_place: str = "drive"
     to_place: str = "drive"
     from_path: bytes = b""
+    to_path: bytes = b""  #: of what goes nowhere: where it stood before it was binned
     from_access: int | None = None
     keeps_access: bool = False
     size: int = 0

@@ -200,7 +200,7 @@ class _Check:
             asked={} if step.parks else one.asked.kept,
             folder_id=one.folder, from_place=one.from_place, to_place=one.to_place,
             from_path=one.from_path if source is None else self._path(source),
-            to_path=self._path(step.target) if step.target is not None else b"",
+            to_path=self._path(step.target) if step.target is not None else one.to_path,
             size=one.size, sha256=one.sha256, inode=one.inode, modified_ns=one.modified_ns,
             before=before, after=after, findings=kept or None,
             needs=places.get(step.needs) if step.needs is not None else None,

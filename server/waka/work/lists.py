@@ -100,6 +100,8 @@ def _step(house: Naming, step: ListedStep, at: int) -> Step:
     source, target = readable(to_text(step.from_path)), readable(to_text(step.to_path))
     if step.to_place == "bin":
         target = ""
+    if step.to_place == "nowhere":
+        source, target = target, ""  # where it stood, not where the bin keeps it
     is_document = step.number is not None
     return Step(
         step=step, at=at, from_path=source, to_path=target,
