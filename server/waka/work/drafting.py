@@ -226,7 +226,8 @@ class Drafter:
         kept = versions.kept_digests(self.conn, source.id)
         return Prepared(
             asked=asked, act="destroy", document=source.id, size=source.size, sha256=source.sha256, inode=source.inode,
-            modified_ns=source.modified_ns, from_place="bin", to_place="nowhere", from_path=source.bin_path or b"", to_path=to_bytes(stood),
+            modified_ns=source.modified_ns, from_place="bin", to_place="nowhere",
+            from_path=source.bin_path or b"", to_path=to_bytes(stood),
             before={"folder": source.folder_id, "name": source.name, "kept": [d.hex() for d in kept],
                     "path": stood},
             planned=Planned(position=0, subject=("document", source.id), source=None, target=None),
