@@ -15,12 +15,14 @@ from tests.web.conftest import Visitor
 
 from bench.drive import FOLDERS, grow, timed
 from waka.launch import opened
+from waka.records import folders, survey
 from waka.settings import CHECKOUT
 from waka.web.app import create_app
 from waka.work import proposing, signing_in
 from waka.work.asked import Asked
 from waka.work.checking import check_list
 from waka.work.deps import Deps
+from waka.work.structure import split_path
 from waka.work.taking_in import index_next, take_in
 
 STEPS = 100_000
@@ -119,9 +121,11 @@ def _links(moves: list[tuple[Path, Path]]) -> None:
 
 def _propose(deps: Deps, keeper: int, how: str, at: int) -> int:
     with deps.db.transaction() as conn:
-        found = conn.execute(
-            "select id, folder_path(folder_id), name from document where state = 'filed' order by id"
-        ).fetchall()
+        root = folders.root(conn)
+        assert root is not None
+        # one way down the tree: a path asked for by every row takes a minute where rows have just changed
+        beneath = survey.beneath(conn, root, keeper)
+    found = sorted((number, *split_path(path)) for number, path in beneath)
     if how == "rename":
         asks = [Asked(do="move", at=0, number=n, to=path, name=f"x{n}-{name}") for n, path, name in found]
     else:
