@@ -1,8 +1,9 @@
 """One file in the place of another: both are there at every moment, and after every kill."""
 
+import errno
 import os
 import shutil
-from collections.abc import Iterator
+from collections.abc import Callable, Iterator
 from dataclasses import replace
 from pathlib import Path
 
@@ -18,12 +19,13 @@ from waka.drive.versions import (
     drop_aside,
     exchange,
     put_back_in_store,
+    set_aside,
     settle_exchange,
     stored,
     stored_path,
     take_out_of_store,
 )
-from waka.errors import NameTaken, SourceChanged
+from waka.errors import DriveTrouble, NameTaken, SourceChanged
 
 OLD, NEW = b"berth plan of spring", b"berth plan of autumn, with the north mole"
 POINTS = ["copying", "before_exchange", "after_aside", "after_exchange", "after_put_away"]
@@ -167,6 +169,40 @@ def test_what_has_nowhere_to_go_back_to_stays(filing: Exchange) -> None:
     assert held(filing) == before
 
 
+def full(place: str) -> Callable[[str], None]:
+    def reach(at: str) -> None:
+        if at == place:
+            raise OSError(errno.ENOSPC, os.strerror(errno.ENOSPC))
+
+    return reach
+
+
+@pytest.mark.parametrize("place", ["before_exchange", "putting_away", "after_put_away"])
+def test_a_disk_that_refuses_leaves_both_where_they_were(
+    filing: Exchange, place: str, monkeypatch: pytest.MonkeyPatch
+) -> None:
+    before = held(filing)
+    monkeypatch.setattr("waka.drive.versions.reach", full(place))
+    with pytest.raises(DriveTrouble, match="No space left"):
+        exchange(filing)
+    assert held(filing) == before
+
+
+@pytest.mark.parametrize("point", ["after_held", "after_given_back"])
+def test_a_kill_while_giving_back_is_settled(
+    filing: Exchange, point: str, monkeypatch: pytest.MonkeyPatch
+) -> None:
+    before = held(filing)
+    monkeypatch.setattr("waka.drive.versions._put_away", lambda *_: full("here")("here"))
+    assert killed_at(point, filing) == (not filing.is_copied), "a copy is written over, in one call"
+    monkeypatch.undo()
+    verdict, _ = settle_exchange(filing)
+    if verdict is Verdict.PUT_BACK:
+        assert held(filing) == before
+    else:
+        assert held(filing) == ({}, {"Boat/plan.txt": NEW, kept(OLD, filing): OLD})
+
+
 def test_the_same_bytes_are_kept_once_and_damaged_ones_replaced(filing: Exchange) -> None:
     shelf = filing.drive.root / kept(OLD, filing)
     shelf.parent.mkdir(parents=True)
@@ -188,10 +224,11 @@ def test_what_is_taken_out_of_the_store_can_go_back(filing: Exchange) -> None:
     digest, drive = filing.stands.sha256, filing.drive
     aside = take_out_of_store(drive, digest)
     assert aside is not None and drive.stat(stored_path(digest)) is None
+    assert (stored(drive), set_aside(drive)) == ([], [digest])
     assert take_out_of_store(drive, digest) == aside, "one who was interrupted is followed by another"
     put_back_in_store(drive, digest, aside)
     assert drive.sha256(stored_path(digest)) == digest
     aside = take_out_of_store(drive, digest)
     assert aside is not None
     drop_aside(drive, aside)
-    assert take_out_of_store(drive, digest) is None and stored(drive) == []
+    assert take_out_of_store(drive, digest) is None and stored(drive) == set_aside(drive) == []

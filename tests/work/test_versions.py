@@ -5,6 +5,7 @@ from datetime import date
 import pytest
 
 from tests.support import assert_records_agree, files_beneath
+from waka.drive.versions import stored, take_out_of_store
 from waka.errors import NameTaken, NameUnfit, NotAllowed, NotFound, NotUndoable
 from waka.work import (
     access,
@@ -61,6 +62,13 @@ def test_an_arrival_becomes_the_newest_version_and_goes_back_by_undo(
     known = browsing.details(deps, filer, filed).document
     assert (known.version, known.size, str(known.amount)) == (2, len(SECOND), "120.00")
     assert browsing.details(deps, filer, second).document.id == filed, "its number leads there"
+    stranger = signing_in.add_person(
+        deps, login="noor", name="Noor Quay", password="fair winds here", right="reader"
+    )
+    with deps.db.transaction() as conn:
+        conn.execute("delete from sight where person_id = %s", (stranger,))
+    with pytest.raises(NotFound, match=f"No. {second} "):  # and not the number that it leads to
+        browsing.details(deps, stranger, second)
     told = versions.history(deps, filer, filed)
     assert (told.current.version, told.current.came_as) == (2, second)
     [earlier] = told.earlier
@@ -168,6 +176,10 @@ def test_what_no_version_needs_is_dropped_and_what_one_needs_is_not(
     stray.parent.mkdir(parents=True)
     stray.write_bytes(b"left by an interrupted step")
     assert storing.tidy_all(deps) == 1
+    [needed] = stored(deps.drive)
+    take_out_of_store(deps.drive, needed)  # and then interrupted, before it asked again
+    assert storing.tidy_all(deps) == 0
+    assert stored(deps.drive) == [needed]
     assert not stray.exists()
     assert_records_agree(deps)
     undoing.undo(deps, filer, done.list_id)

@@ -16,7 +16,7 @@ from contextlib import contextmanager, suppress
 from dataclasses import dataclass, replace
 
 from waka.core.changes.settle import Verdict
-from waka.errors import NameTaken, SourceChanged
+from waka.errors import NameTaken, SourceChanged, WakaError
 
 from .faults import lacks, reach
 from .moving import (
@@ -32,6 +32,7 @@ from .tree import OWN, FileStat, Tree, shown
 
 RENAME_EXCHANGE = 2
 STORE = OWN + b"/versions"
+_ASIDE = "dropped-"  #: before the checksum of what was taken out of the store
 _libc = ctypes.CDLL(None, use_errno=True)
 _UNSUPPORTED = (errno.ENOSYS, errno.EINVAL, errno.ENOTSUP)
 
@@ -86,10 +87,14 @@ class Exchange:
         return self.work + b".out"
 
     @property
+    def held(self) -> bytes:
+        return self.work + b".held"
+
+    @property
     def may_hold(self) -> list[tuple[Tree, bytes]]:
         """Where what stood there can be after the exchange."""
         ready = (self.drive, self.work) if self.is_copied else (self.comes.source, self.comes.source_path)
-        return [ready, (self.drive, self.aside)]
+        return [ready, (self.drive, self.aside), (self.drive, self.held)]
 
 
 def exchange(x: Exchange) -> FileStat:
@@ -103,6 +108,10 @@ def exchange(x: Exchange) -> FileStat:
             found = os.stat(name, dir_fd=folder, follow_symlinks=False)
             if not x.stands.is_this(FileStat.of(found)):
                 raise SourceChanged(shown(name), x.comes.number)
+            if x.goes_to is None:
+                x.drive.make_folder(
+                    stored_path(x.stands.sha256).rpartition(b"/")[0]
+                )  # while nothing has moved
             reach("before_exchange")
             _swap(x, (fd, ready), (folder, name))
             reach("after_exchange")
@@ -110,7 +119,7 @@ def exchange(x: Exchange) -> FileStat:
                 os.fsync(touched)
         try:
             return _finish(x)
-        except NameTaken:
+        except (WakaError, OSError):
             _give_back(x)
             raise
 
@@ -194,6 +203,7 @@ def _put_away(x: Exchange, tree: Tree, path: bytes) -> None:
                  sha256=x.stands.sha256, work_name=x.comes.work_name + b".back")
         )  # fmt: skip
         return
+    reach("putting_away")
     kept = stored_path(x.stands.sha256)
     with tree.parent(path) as (source, name), x.drive.parent(kept, make=True) as (store, key):
         if x.drive.stat(kept) is None:
@@ -210,11 +220,12 @@ def settle_exchange(x: Exchange) -> tuple[Verdict, FileStat | None]:
     """Return what an interrupted exchange comes to, finished or put back; and the file at the place."""
     place = x.comes.target_path
     there = x.drive.stat(place)
-    if there is None and x.stands.is_this(x.drive.stat(x.aside)):
-        with x.drive.parent(x.aside) as (work, aside), x.drive.parent(place) as (folder, name):
-            rename_no_replace(work, aside, folder, name, where=shown(place))
-            os.fsync(folder)
-        there = x.drive.stat(place)
+    for waits in (x.aside, x.held):
+        if there is None and x.stands.is_this(x.drive.stat(waits)):
+            with x.drive.parent(waits) as (work, kept), x.drive.parent(place) as (folder, name):
+                rename_no_replace(work, kept, folder, name, where=shown(place))
+                os.fsync(folder)
+            there = x.drive.stat(place)
     if x.stands.is_this(there):
         if x.is_copied:
             with x.drive.parent(x.work, make=True) as (work, name):
@@ -230,13 +241,35 @@ def settle_exchange(x: Exchange) -> tuple[Verdict, FileStat | None]:
 
 
 def _give_back(x: Exchange) -> None:
-    """Put back what has nowhere to go, over the copy of what is still kept."""
+    """Put both back where they were: what gave way could not be brought to where it belongs."""
     there = x.drive.stat(x.comes.target_path)
-    for tree, path in x.may_hold:
-        if x.stands.is_this(tree.stat(path)) and there is not None and _is_what_came(x, there):
-            with tree.parent(path) as (fd, held), x.drive.parent(x.comes.target_path) as (folder, name):
-                os.replace(held, name, src_dir_fd=fd, dst_dir_fd=folder)
-                os.fsync(folder)
+    if there is None or not _is_what_came(x, there):
+        return
+    for tree, path in (*x.may_hold, (x.drive, stored_path(x.stands.sha256))):
+        if not x.stands.is_this(tree.stat(path)):
+            continue
+        with tree.parent(path) as holder, x.drive.parent(x.comes.target_path) as place:
+            if x.is_copied:
+                # over the copy: what it was made of is still where it was
+                os.replace(holder[1], place[1], src_dir_fd=holder[0], dst_dir_fd=place[0])
+            else:
+                _give_back_in_turn(x, holder, place)
+            for touched in (holder[0], place[0]):
+                os.fsync(touched)
+        return
+
+
+def _give_back_in_turn(x: Exchange, holder: tuple[int, bytes], place: tuple[int, bytes]) -> None:
+    """Bring the newest back to its source, then the one that gave way back to its place."""
+    with (
+        x.drive.parent(x.held, make=True) as (work, name),
+        x.comes.source.parent(x.comes.source_path) as source,
+    ):
+        rename_no_replace(*holder, work, name, where=shown(x.held))
+        reach("after_held")
+        rename_no_replace(*place, *source, where=shown(x.comes.source_path))
+        reach("after_given_back")
+        rename_no_replace(work, name, *place, where=shown(x.comes.target_path))
 
 
 def _is_what_came(x: Exchange, there: FileStat) -> bool:
@@ -270,7 +303,7 @@ def take_out_of_store(drive: Tree, sha256: bytes) -> bytes | None:
     Who asks looks once more whether nobody needs them, then drops them or puts them back.
     """
     kept = stored_path(sha256)
-    aside = drive.work + b"/dropped-" + sha256.hex().encode()
+    aside = drive.work + b"/" + (_ASIDE + sha256.hex()).encode()
     with (
         drive.parent(kept, make=True) as (store, key),
         drive.parent(aside, make=True) as (work, name),
@@ -288,15 +321,18 @@ def put_back_in_store(drive: Tree, sha256: bytes, aside: bytes) -> None:
 
 
 def stored(drive: Tree) -> list[bytes]:
-    """Return the checksums of all that is kept, and of what was taken aside and not dropped."""
+    """Return the checksums of all that is kept."""
     found: list[bytes] = []
     with drive.folder(STORE, make=True) as top:
         shelves = [os.fsencode(name) for name in os.listdir(top)]
     for shelf in shelves:
         with drive.folder(STORE + b"/" + shelf) as fd:
             found += [bytes.fromhex(name) for name in os.listdir(fd) if len(name) == 64]
-    with drive.folder(drive.work, make=True) as work:
-        found += [
-            bytes.fromhex(n.removeprefix("dropped-")) for n in os.listdir(work) if n.startswith("dropped-")
-        ]
     return found
+
+
+def set_aside(drive: Tree) -> list[bytes]:
+    """Return the checksums of what was taken out of the store and neither dropped nor put back: by one interrupted."""
+    with drive.folder(drive.work, make=True) as work:
+        names = [name for name in os.listdir(work) if name.startswith(_ASIDE)]
+    return [bytes.fromhex(name.removeprefix(_ASIDE)) for name in names]

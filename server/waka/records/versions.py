@@ -127,8 +127,10 @@ def kept_before(conn: Connection, numbers: Sequence[int]) -> dict[int, Kept]:
     return {kept.number: kept for kept in found}
 
 
-def kept_digests(conn: Connection, number: int) -> list[bytes]:
-    return [bytes(found[0]) for found in conn.execute(SQL["kept_digests"], {"number": number})]
+def kept_digests(conn: Connection, numbers: Sequence[int]) -> dict[int, list[bytes]]:
+    """Return the checksums of the earlier versions of those of *numbers* that have some."""
+    found = conn.execute(SQL["kept_digests"], {"numbers": list(numbers)})
+    return {int(number): [bytes(digest) for digest in digests] for number, digests in found}
 
 
 def needed(conn: Connection, digests: Sequence[bytes]) -> set[bytes]:

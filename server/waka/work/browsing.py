@@ -188,10 +188,10 @@ def _cursor(after: str | None, sort: Sort, descending: bool) -> tuple[str, int] 
 def details(deps: Deps, person: int, number: int) -> Details:
     """Return all that is known of a document, or of the one that it was filed onto. Raises ``NotFound``."""
     with deps.db.transaction() as conn:
-        number = documents.leads_to(conn, number)
+        asked, number = number, documents.leads_to(conn, number)
         document = documents.one(conn, number, person)
         if document is None:
-            raise NotFound(f"No. {number}")
+            raise NotFound(f"No. {asked}")  # never the number that it leads to, which may be hidden
         same = documents.same_bytes(conn, sha256=document.sha256, number=number, person=person)
         segments = Naming.load(conn).segments(document.name)
         return Details(

@@ -36,6 +36,7 @@ class Drafter:
         self.wanted: dict[
             int, Asked
         ] = {}  #: folders that are made for themselves, by their number below zero
+        self._digests: dict[int, list[bytes]] = {}  #: of what is destroyed, the earlier versions
         self._kept: dict[int, Kept] = {}  #: of documents that stop having a version, the one before
 
     def prepare(self, asks: Sequence[Asked]) -> tuple[list[Prepared], list[tuple[Asked, StepFinding]]]:
@@ -58,6 +59,8 @@ class Drafter:
         ontos = [a.expect["onto"] for a in asks if a.do == "unversion" and a.expect is not None]
         self._kept = versions.kept_before(self.conn, ontos) if ontos else {}
         numbers += ontos
+        destroyed = [a.number for a in asks if a.do == "destroy" and a.number is not None]
+        self._digests = versions.kept_digests(self.conn, destroyed) if destroyed else {}
         self._removing = {a.folder for a in asks if a.do == "remove_folder" and a.folder is not None}
         self._known = survey.by_number(self.conn, self.person, numbers) if numbers else {}
         places = {self.structure.find(split_path(a.source)[0]) for a in asks if a.number is None and a.source}
@@ -223,7 +226,7 @@ class Drafter:
     def _destroyed(self, asked: Asked, source: Source) -> Prepared:
         path = self.structure.path(source.folder_id)
         stood = f"{path}/{source.name}" if path else source.name
-        kept = versions.kept_digests(self.conn, source.id)
+        kept = self._digests.get(source.id, [])
         return Prepared(
             asked=asked, act="destroy", document=source.id, size=source.size, sha256=source.sha256, inode=source.inode,
             modified_ns=source.modified_ns, from_place="bin", to_place="nowhere",

@@ -50,7 +50,7 @@ def run(deps: Deps, conn: Connection, list_id: int) -> None:
         reach("moved")
         with conn.transaction():
             recording.record_done(conn, step, found)
-        storing.tidy_after(deps, conn, step)
+        storing.tidy_after(deps, conn, [step])
         reach("done")
     with conn.transaction():
         changes.finish_list(conn, list_id, "done")
@@ -158,7 +158,7 @@ def _settle_step(deps: Deps, conn: Connection, step: Step, *, runs_again: bool =
     if verdict in (Verdict.DONE, Verdict.DROP_SOURCE):
         with conn.transaction():
             recording.record_done(conn, step, found)
-        storing.tidy_after(deps, conn, step)
+        storing.tidy_after(deps, conn, [step])
         return "done"
     with conn.transaction():
         if verdict is Verdict.PUT_BACK and runs_again:

@@ -134,8 +134,7 @@ class _Run:
     def _write(self, outcome: _Outcome) -> Rest | None:
         with self.beside.transaction():
             rest = self._record(self.beside, outcome)
-        for step, _ in outcome.done:
-            storing.tidy_after(self.deps, self.beside, step)
+        storing.tidy_after(self.deps, self.beside, [step for step, _ in outcome.done])
         return rest
 
     def _give_up(self, writing: Future[Rest | None] | None) -> None:

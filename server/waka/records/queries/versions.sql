@@ -65,7 +65,7 @@ select d.id as number, v.version, v.size, v.sha256, v.modified_ns, d.version_cam
 join document d on d.id = v.document_id and v.version = d.version - 1 where d.id = any(%(numbers)s)
 
 -- name: kept_digests
-select sha256 from document_version where document_id = %(number)s
+select document_id, array_agg(sha256) from document_version where document_id = any(%(numbers)s) group by document_id
 
 -- name: needed
 -- Of some checksums, those that are kept for a version, or that a step under way is about.
