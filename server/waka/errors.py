@@ -245,5 +245,15 @@ class DatabaseAway(WakaError):
         super().__init__(message, mend="Wait a moment and look again; what was begun is settled then.")
 
 
+class TookTooLong(DatabaseAway):
+    """A question to the database ran into its time limit; what was begun is settled as after a loss."""
+
+    code = "took_too_long"
+
+    def __init__(self) -> None:
+        super().__init__("That took longer than it may, and was stopped.")
+        self.mend = "Ask for less at once, or try again when the machine is less busy."
+
+
 class CannotStart(WakaError):
     code = "cannot_start"

@@ -8,11 +8,11 @@ from typing import LiteralString, TypeVar
 
 import psycopg
 from psycopg import Connection
-from psycopg.errors import DeadlockDetected
+from psycopg.errors import DeadlockDetected, QueryCanceled
 from psycopg.rows import class_row
 from psycopg_pool import ConnectionPool, PoolTimeout
 
-from waka.errors import Busy, DatabaseAway
+from waka.errors import Busy, DatabaseAway, TookTooLong
 
 Row = TypeVar("Row")
 LOCK_LISTS = 8520  #: advisory lock class: a change list that is being run or settled
@@ -44,6 +44,8 @@ class Database:
                 yield conn
         except DeadlockDetected as error:
             raise Busy from error
+        except QueryCanceled as error:
+            raise TookTooLong from error
         except _LOST as error:
             raise DatabaseAway from error
 
@@ -64,6 +66,8 @@ class Database:
                         conn.autocommit = False
         except DeadlockDetected as error:
             raise Busy from error
+        except QueryCanceled as error:
+            raise TookTooLong from error
         except _LOST as error:
             raise DatabaseAway from error
 

@@ -42,6 +42,7 @@ STATUS = {
     "too_large": 413,
     "unreadable": 422,
     "database_away": 503,
+    "took_too_long": 503,
 }
 TITLES = {
     400: "Not understood", 401: "Sign in first", 403: "Not allowed", 404: "Not here", 405: "Not here",
