@@ -47,3 +47,16 @@ def sign_in(page: Page, login: str = "hazel") -> None:
     page.get_by_label("Password").fill(PASSWORD)
     page.keyboard.press("Enter")
     page.get_by_role("navigation", name="Places").wait_for()
+
+
+def fill_slip(page: Page, arrival: str, fields: tuple[str, ...], folder: str) -> None:
+    """Fill in the slip of an arrival as a person does: by keyboard, field after field, then the way to the folder."""
+    asked = page.get_by_role("link", name=arrival)
+    asked.click()
+    expect(asked).to_have_attribute("aria-current", "true")
+    expect(page.get_by_role("combobox", name="Kind")).to_be_focused()
+    for text in fields:
+        page.keyboard.type(text)
+        page.keyboard.press("Tab")
+    page.keyboard.type(folder)
+    page.keyboard.press("Enter")

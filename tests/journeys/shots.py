@@ -7,7 +7,7 @@ from pathlib import Path
 from playwright.sync_api import Page, expect, sync_playwright
 
 from tests.conftest import serving
-from tests.journeys.conftest import CHROMIUM, FLAGS, sign_in
+from tests.journeys.conftest import CHROMIUM, FLAGS, fill_slip, sign_in
 from tests.support import Server, world
 from waka.settings import CHECKOUT
 
@@ -17,13 +17,7 @@ SLIP = ("inv", "bce", "10 11 26", "shed electricity", "7239", "148.82")
 
 def desk(page: Page) -> None:
     page.goto("/desk")
-    page.get_by_role("link", name="scan_00421").click()
-    expect(page.get_by_role("combobox", name="Kind")).to_be_focused()
-    for text in SLIP:
-        page.keyboard.type(text)
-        page.keyboard.press("Tab")
-    page.keyboard.type("fin bills 2026")
-    page.keyboard.press("Enter")
+    fill_slip(page, "scan_00421", SLIP, "fin bills 2026")
     expect(page.locator(".strip .ghost")).to_be_visible()
 
 
@@ -143,13 +137,9 @@ def carrying(page: Page) -> None:
 def versions(page: Page) -> None:
     """A bill that came again, corrected, is filed onto the first one."""
     page.goto("/desk")
-    page.get_by_role("link", name="scan_00421").click()
-    expect(page.get_by_role("combobox", name="Kind")).to_be_focused()
-    for text in ("bill", "bce", "28 10 26", "shed electricity", "2610", ""):
-        page.keyboard.type(text)
-        page.keyboard.press("Tab")
-    page.keyboard.type("fin bills 2026")
-    page.keyboard.press("Enter")
+    fill_slip(
+        page, "scan_00421", ("bill", "bce", "28 10 26", "shed electricity", "2610", ""), "fin bills 2026"
+    )
     expect(page.locator(".namebox")).to_contain_text("File as version 2")
     page.keyboard.press("Alt+v")
     expect(page.locator(".namebox")).to_contain_text("the earlier one is kept")

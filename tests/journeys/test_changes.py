@@ -5,7 +5,7 @@ from pathlib import Path
 import psycopg
 from playwright.sync_api import Page, expect
 
-from tests.journeys.conftest import sign_in
+from tests.journeys.conftest import fill_slip, sign_in
 from tests.journeys.test_folders import FIRST, PLACE, drag, entry, open_folder, rows
 from tests.support import Client, Server, assert_records_agree, files_beneath, wait_until
 from waka.launch import opened
@@ -187,15 +187,7 @@ def test_a_new_version_is_filed_looked_at_and_the_earlier_restored(page: Page, d
     stands = demo_server.settings.drive / "Finance/Bills/2026/2026-10-28_bce_shed-electricity_2610.pdf"
     before = stands.read_bytes()
     sign_in(page)
-    asked = page.get_by_role("link", name="scan_00421")
-    asked.click()
-    expect(asked).to_have_attribute("aria-current", "true")
-    expect(page.get_by_role("combobox", name="Kind")).to_be_focused()
-    for text in ("inv", "bce", "28 10 26", "shed electricity", "2610", ""):
-        page.keyboard.type(text)
-        page.keyboard.press("Tab")
-    page.keyboard.type("bills 2026")
-    page.keyboard.press("Enter")
+    fill_slip(page, "scan_00421", ("inv", "bce", "28 10 26", "shed electricity", "2610", ""), "bills 2026")
     expect(page.locator(".namebox")).to_contain_text("File as version 2")
     page.keyboard.press("Alt+v")
     expect(page.locator(".namebox")).to_contain_text("the earlier one is kept")

@@ -4,7 +4,7 @@ from pathlib import Path
 
 from playwright.sync_api import Page, Route, expect
 
-from tests.journeys.conftest import sign_in
+from tests.journeys.conftest import fill_slip, sign_in
 from tests.support import Server
 
 
@@ -86,13 +86,7 @@ def test_a_wrong_extension_is_mended_by_key_and_a_new_party_gets_its_short_form(
 
 def test_a_taken_name_offers_the_way_on(page: Page, demo_server: Server) -> None:
     sign_in(page)
-    page.get_by_role("link", name="scan_00421").click()
-    expect(page.get_by_role("combobox", name="Kind")).to_be_focused()
-    for text in ("inv", "bce", "28 10 26", "shed electricity", "2610", ""):
-        page.keyboard.type(text)
-        page.keyboard.press("Tab")
-    page.keyboard.type("bills 2026")
-    page.keyboard.press("Enter")
+    fill_slip(page, "scan_00421", ("inv", "bce", "28 10 26", "shed electricity", "2610", ""), "bills 2026")
     expect(page.locator(".namebox")).to_contain_text("already stands here")
     page.keyboard.press("Enter")
     expect(page.get_by_role("alert")).to_contain_text("nothing was moved")

@@ -8,7 +8,7 @@ import pytest
 from playwright.sync_api import Browser, Page, expect
 
 from tests.conftest import serving
-from tests.journeys.conftest import sign_in
+from tests.journeys.conftest import fill_slip, sign_in
 from tests.support import Server, World
 from waka.settings import CHECKOUT
 
@@ -45,14 +45,13 @@ def assert_sound(page: Page) -> None:
 
 
 def desk_with_a_full_slip(page: Page) -> None:
-    page.get_by_role("link", name="a very long name").click()
-    expect(page.get_by_role("combobox", name="Kind")).to_be_focused()
     words = "a long account of what was said on the notice about the leading lights and the wall"
-    for text in ("pho", "tph", "1 11 26", words, "N-2026-0001-B", "12.50"):
-        page.keyboard.type(text)
-        page.keyboard.press("Tab")
-    page.keyboard.type("let posted 2026")
-    page.keyboard.press("Enter")
+    fill_slip(
+        page,
+        "a very long name",
+        ("pho", "tph", "1 11 26", words, "N-2026-0001-B", "12.50"),
+        "let posted 2026",
+    )
     expect(page.locator(".strip .ghost")).to_be_visible()
 
 

@@ -2,6 +2,8 @@
 
 import pytest
 
+from tests.work.drive import SmallDrive, small_drive
+from tests.work.lists import Lists
 from waka.records import folders, naming
 from waka.work import arriving
 from waka.work.deps import Deps
@@ -21,3 +23,13 @@ def folder(deps: Deps, filer: int) -> int:
 @pytest.fixture
 def number(deps: Deps, filer: int) -> int:
     return arriving.upload(deps, filer, "scan 1.txt", [b"mizzen\n"], 7)
+
+
+@pytest.fixture
+def drive(deps: Deps) -> SmallDrive:
+    return small_drive(deps)
+
+
+@pytest.fixture
+def made(drive: SmallDrive) -> Lists:
+    return Lists(drive)

@@ -2,19 +2,13 @@
 
 import pytest
 
-from tests.work.drive import NOTE, SAIL, SmallDrive, small_drive
+from tests.work.drive import NOTE, SAIL, SmallDrive
 from waka.errors import BadRequest, NotAllowed, NotFound, NotSignedIn, WrongPassword
 from waka.records.access import Holder
 from waka.records.people import Person
 from waka.work import access, browsing, changing, office, signing_in
 from waka.work.access import Wish
 from waka.work.changing import Ask
-from waka.work.deps import Deps
-
-
-@pytest.fixture
-def drive(deps: Deps) -> SmallDrive:
-    return small_drive(deps)
 
 
 @pytest.fixture

@@ -6,7 +6,7 @@ from typing import Any
 import pytest
 
 from tests.support import assert_records_agree, files_beneath
-from tests.work.drive import CANVAS, FILES, LOG, NOTE, ROPE, SAIL, SmallDrive, small_drive
+from tests.work.drive import CANVAS, FILES, LOG, NOTE, ROPE, SAIL, SmallDrive
 from waka.errors import (
     BadRequest,
     FolderNotEmpty,
@@ -20,15 +20,9 @@ from waka.errors import (
 )
 from waka.work import browsing, changing, finding, undoing
 from waka.work.changing import Ask
-from waka.work.deps import Deps
 from waka.work.slips import Slip
 
 NAME = "2025-03-12_mrc_mizzen-sail.txt"
-
-
-@pytest.fixture
-def drive(deps: Deps) -> SmallDrive:
-    return small_drive(deps)
 
 
 # what is done, and what then stands in the drive instead of what stood there

@@ -7,17 +7,11 @@ from pathlib import Path
 import pytest
 
 from tests.support import assert_records_agree
-from tests.work.drive import CANVAS, LOG, NOTE, ROPE, SAIL, SmallDrive, small_drive
+from tests.work.drive import CANVAS, LOG, NOTE, ROPE, SAIL, SmallDrive
 from waka.errors import BadRequest, NotAllowed, NotFound, TooLarge, UploadConflict
 from waka.records.listing import Scope
 from waka.work import browsing, desk, finding, labelling, signing_in, storage, taking_out, undoing, uploading
-from waka.work.deps import Deps
 from waka.work.taking_in import index_next
-
-
-@pytest.fixture
-def drive(deps: Deps) -> SmallDrive:
-    return small_drive(deps)
 
 
 def names(drive: SmallDrive, person: int, scope: Scope) -> list[str]:

@@ -1,85 +1,21 @@
 """Change lists of any number: proposed, checked, tried, run, proved, undone; the records equal to the tree."""
 
 from collections.abc import Callable
-from dataclasses import dataclass, replace
 from typing import Any
 
 import pytest
 
-from tests.support import assert_records_agree, files_beneath
-from tests.work.drive import CANVAS, FILES, LOG, NOTE, ROPE, SAIL, SmallDrive, small_drive
-from waka.errors import BadRequest, CountDiffers, ListHasErrors, NotFound, NotUndoable
-from waka.records.lists import BulkList, Filter
-from waka.work import browsing, emptying, lists, proposing
-from waka.work.deps import Deps
+from tests.work.drive import CANVAS, FILES, LOG, NOTE, ROPE, SAIL
+from tests.work.lists import Lists, stand
+from waka.errors import BadRequest, ListHasErrors, NotFound
+from waka.records.lists import BulkList
+from waka.work import lists, proposing
 from waka.work.lists import Mend
 from waka.work.proposing import Choice
 from waka.work.proving import prove
 from waka.work.running import run_list
 from waka.work.sheets import read_sheet
-from waka.work.slips import Slip
-from waka.work.taking_in import index_next, take_in
-
-
-@pytest.fixture
-def drive(deps: Deps) -> SmallDrive:
-    return small_drive(deps)
-
-
-@dataclass
-class Lists:
-    """The lists of the small drive's keeper."""
-
-    drive: SmallDrive
-
-    def sheet(self, *rows: tuple[str, str]) -> int:
-        text = "from,to\n" + "\n".join(f'"{source}","{target}"' for source, target in rows)
-        return proposing.propose_sheet(
-            self.drive.deps, self.drive.keeper, read_sheet(text.encode()), "moves.csv"
-        )
-
-    def onto(self, source: str, target: str) -> int:
-        """A move onto what stands there, as its newest version."""
-        list_id = self.sheet((source, target))
-        lists.choose(self.drive.deps, self.drive.keeper, list_id, collision="version", on_failure=None,
-                     remove_empty=None, title=None)  # fmt: skip
-        return list_id
-
-    def chosen(self, do: str, *paths: str, **more: Any) -> int:
-        numbers = [self.drive.number(path) for path in paths]
-        choice = Choice(do=do, documents=numbers, **more)  # type: ignore[arg-type]
-        return proposing.propose_chosen(self.drive.deps, self.drive.keeper, choice)
-
-    def mapping(self, source: str, target: str) -> int:
-        return proposing.propose_mapping(self.drive.deps, self.drive.keeper, source, target)
-
-    def one(self, list_id: int) -> BulkList:
-        return lists.one(self.drive.deps, self.drive.keeper, list_id)
-
-    def run(self, list_id: int, only: list[int] | None = None) -> BulkList:
-        lists.run(self.drive.deps, self.drive.keeper, list_id, only)
-        run_list(self.drive.deps, list_id)
-        while index_next(self.drive.deps):
-            pass
-        assert_records_agree(self.drive.deps)
-        return self.one(list_id)
-
-    def steps(self, list_id: int) -> list[tuple[str, str, str]]:
-        page = lists.steps(self.drive.deps, self.drive.keeper, list_id, Filter(), 0)
-        return [(s.step.act, s.from_path, s.to_path) for s in page.steps]
-
-    def findings(self, list_id: int) -> list[str]:
-        return sorted(self.one(list_id).summary["findings"])
-
-
-@pytest.fixture
-def made(drive: SmallDrive) -> Lists:
-    return Lists(drive)
-
-
-def stand(drive: SmallDrive) -> dict[str, str]:
-    return {path: (drive.root / path).read_text() for path in files_beneath(drive.root)}
-
+from waka.work.taking_in import take_in
 
 A, B = "Finance/2025/2025-03-12_mrc_mizzen-sail.txt", "Finance/2025/2025-04-02_mrc_rope.txt"
 WORKS: list[tuple[str, Callable[[Lists], int], dict[str, str | None]]] = [
@@ -324,85 +260,3 @@ def test_a_list_that_was_not_begun_is_thrown_away(made: Lists) -> None:
     lists.discard(made.drive.deps, made.drive.keeper, list_id)
     with pytest.raises(NotFound):
         made.one(list_id)
-
-
-def test_a_template_brings_its_empty_folders(made: Lists) -> None:
-    drive = made.drive
-    (drive.root / "Letters/In").mkdir()
-    (drive.root / "Letters/Out/drafts").mkdir(parents=True)
-    take_in(drive.deps, drive.keeper)
-    choice = Choice(do="copy", folders=[drive.folder("Letters")], into=drive.folder(""), name="Letters 2027")
-    list_id = proposing.propose_chosen(drive.deps, drive.keeper, choice)
-    lists.check(drive.deps, drive.keeper, list_id)  # checked again, it still has them
-    assert made.run(list_id).state == "done"
-    copied = {
-        str(path.relative_to(drive.root / "Letters 2027"))
-        for path in (drive.root / "Letters 2027").rglob("*")
-    }
-    assert copied == {"In", "Out", "Out/drafts", "note.txt"}
-    assert made.run(proposing.propose_undo(drive.deps, drive.keeper, list_id)).state == "done"
-    assert not (drive.root / "Letters 2027").exists()
-    again = proposing.propose_chosen(
-        drive.deps, drive.keeper, replace(choice, name="Letters", into=choice.into)
-    )
-    assert made.findings(again) == ["already_there", "taken"]
-
-
-def test_fields_of_many_are_set_and_their_names_follow(made: Lists) -> None:
-    drive = made.drive
-    slip = Slip(kind="invoice", reference="A-7")
-    choice = Choice(
-        do="correct", documents=[drive.number(SAIL), drive.number(NOTE)], fields=slip, renames=True
-    )
-    list_id = proposing.propose_chosen(drive.deps, drive.keeper, choice)
-    number = drive.number(SAIL)
-    assert made.run(list_id).state == "done"
-    found = browsing.details(drive.deps, drive.keeper, number).document
-    assert (found.kind, found.reference, found.what) == ("invoice", "A-7", "mizzen sail")
-    assert drive.path(number) == "Finance/2025/2025-03-12_mrc_mizzen-sail_A-7.txt"
-    assert drive.number(NOTE), "what lacks a date keeps its name"
-    assert made.run(proposing.propose_undo(drive.deps, drive.keeper, list_id)).state == "done"
-    found = browsing.details(drive.deps, drive.keeper, number).document
-    assert (drive.path(number), found.reference) == (SAIL, None)
-    with pytest.raises(BadRequest, match="No field"):
-        proposing.propose_chosen(drive.deps, drive.keeper, replace(choice, fields=Slip()))
-
-
-def test_the_bin_is_emptied_by_age_of_what_was_counted(made: Lists) -> None:
-    drive = made.drive
-    number = drive.number(NOTE)
-    made.run(made.onto(LOG, NOTE))  # with a version, whose bytes go too
-    drive.change("bin", NOTE, SAIL, by=drive.keeper)
-    with drive.deps.db.transaction() as conn:
-        conn.execute(
-            "update binned set binned_at = now() - interval '40 days' where document_id = %s", (number,)
-        )
-    assert emptying.old(drive.deps, drive.filer, 30).count == 0, "only a keeper destroys"
-    assert emptying.old(drive.deps, drive.keeper, 30) == emptying.Old(count=1, bytes=len(FILES[LOG]))
-    with pytest.raises(CountDiffers):
-        emptying.empty(drive.deps, drive.keeper, 30, 2)
-    with pytest.raises(BadRequest):
-        emptying.empty(drive.deps, drive.keeper, 300, 1)
-    list_id = emptying.empty(drive.deps, drive.keeper, 30, 1)
-    assert made.steps(list_id) == [("destroy", NOTE, "")]
-    assert files_beneath(drive.root / ".waka/versions", hidden=True) != []
-    assert made.run(list_id).state == "done"
-    assert files_beneath(drive.root / ".waka/versions", hidden=True) == []
-    assert len(files_beneath(drive.root / ".waka/bin", hidden=True)) == 1, "what is younger stays"
-    with pytest.raises(NotFound):
-        browsing.details(drive.deps, drive.keeper, number)
-    with pytest.raises(NotUndoable):
-        proposing.propose_undo(drive.deps, drive.keeper, list_id)
-
-
-def test_a_folder_that_moved_is_proved_by_all_it_holds(made: Lists) -> None:
-    drive = made.drive
-    choice = Choice(do="move", folders=[drive.folder("Finance")], into=drive.folder("Letters"))
-    list_id = proposing.propose_chosen(drive.deps, drive.keeper, choice)
-    assert made.run(list_id).state == "done"
-    assert prove(drive.deps, drive.keeper, list_id, read=True).arrived == 3
-    (drive.root / "Letters" / ROPE).unlink()
-    (drive.root / "Letters" / SAIL).write_text("mend the mixxen")
-    proof = prove(drive.deps, drive.keeper, list_id, read=True)
-    assert (proof.files, proof.arrived) == (3, 1)
-    assert sorted(one.outcome for one in proof.amiss) == ["differs", "missing"]

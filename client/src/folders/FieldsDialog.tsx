@@ -1,12 +1,13 @@
 import { useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
-import { documentQuery, houseQuery } from '../shared/api/queries'
+import { documentQuery } from '../shared/api/queries'
 import { api, told, type Document, type Slip } from '../shared/api/client'
 import { Dialog } from '../shared/Dialog'
 import { day } from '../shared/format'
 import { ProblemNote } from '../shared/ProblemNote'
 import { SegmentedName } from '../shared/SegmentedName'
 import { useSettled } from '../desk/useSlip'
+import { KindField } from './KindField'
 import { splitName } from './names'
 import type { Ask } from './useChanges'
 
@@ -24,7 +25,6 @@ export function FieldsDialog({ number, onClose, onRun }: { number: number; onClo
 }
 
 function Form({ document, onRun }: { document: Document; onRun: (ask: Ask) => void }) {
-  const kinds = useQuery(houseQuery).data?.kinds ?? []
   const [slip, setSlip] = useState<Slip>(() => slipFrom(document))
   const [renames, setRenames] = useState(true)
   const settled = useSettled(slip, 150)
@@ -43,17 +43,7 @@ function Form({ document, onRun }: { document: Document; onRun: (ask: Ask) => vo
         onRun({ act: 'correct', documents: [document.number], fields: slip, name: renames && differs ? name : '' })
       }}
     >
-      <label>
-        kind
-        <select value={slip.kind} onChange={(event) => setSlip({ ...slip, kind: event.target.value })}>
-          <option value="">–</option>
-          {kinds.map((kind) => (
-            <option key={kind.code} value={kind.code}>
-              {kind.label}
-            </option>
-          ))}
-        </select>
-      </label>
+      <KindField value={slip.kind} none="–" onChange={(kind) => setSlip({ ...slip, kind })} />
       {WORDS.map((word) => (
         <label key={word}>
           {word}

@@ -1,10 +1,9 @@
-import { useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
 import { EMPTY } from '../desk/model'
-import { houseQuery } from '../shared/api/queries'
 import type { Slip } from '../shared/api/client'
 import { Dialog } from '../shared/Dialog'
 import { plural } from '../shared/format'
+import { KindField } from './KindField'
 
 const WORDS = ['who', 'when', 'what', 'reference', 'amount'] as const
 
@@ -16,7 +15,6 @@ interface Props {
 
 /** What is filled in here, all that are chosen get; what stays empty stays as it is in each. */
 export function ManyFieldsDialog({ count, onClose, onSay }: Props) {
-  const kinds = useQuery(houseQuery).data?.kinds ?? []
   const [slip, setSlip] = useState<Slip>(EMPTY)
   const [renames, setRenames] = useState(true)
   const isEmpty = slip.kind === '' && WORDS.every((word) => slip[word].trim() === '')
@@ -29,17 +27,7 @@ export function ManyFieldsDialog({ count, onClose, onSay }: Props) {
           if (!isEmpty) onSay(slip, renames)
         }}
       >
-        <label>
-          kind
-          <select value={slip.kind} onChange={(event) => setSlip({ ...slip, kind: event.target.value })}>
-            <option value="">as it is</option>
-            {kinds.map((kind) => (
-              <option key={kind.code} value={kind.code}>
-                {kind.label}
-              </option>
-            ))}
-          </select>
-        </label>
+        <KindField value={slip.kind} none="as it is" onChange={(kind) => setSlip({ ...slip, kind })} />
         {WORDS.map((word) => (
           <label key={word}>
             {word}

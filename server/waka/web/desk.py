@@ -63,14 +63,14 @@ def _arrival(queued: Queued) -> sd.Arrival:
 def preview(path: s.NumberPath, body: sd.Slip) -> Response:
     """What filing this slip now would come to: the name, what is missing, the neighbours."""
     with deps().db.transaction() as conn:
-        seen = slips.preview(conn, person().id, path.number, _slip(body), _today())
+        seen = slips.preview(conn, person().id, path.number, slip_of(body), _today())
     return reply(sd.Preview.model_validate(seen, extra="ignore"))
 
 
 @bp.put("/desk/<int:number>/slip", responses={204: None, **REFUSALS})
 @signed_in
 def save_slip(path: s.NumberPath, body: sd.Slip) -> Response:
-    filing.save_slip(deps(), person().id, path.number, _slip(body))
+    filing.save_slip(deps(), person().id, path.number, slip_of(body))
     return Response(status=204)
 
 
@@ -85,7 +85,7 @@ def set_later(path: s.NumberPath, body: sd.Later) -> Response:
 @signed_in
 def file_arrival(path: s.NumberPath, body: sd.Slip) -> Response:
     """File the arrival: a change list of one step."""
-    outcome = filing.file_arrival(deps(), person().id, path.number, _slip(body), _today())
+    outcome = filing.file_arrival(deps(), person().id, path.number, slip_of(body), _today())
     return reply(s.Outcome.model_validate(outcome))
 
 
@@ -114,7 +114,7 @@ def _chunks() -> Iterator[bytes]:
         return  # what came is shorter than what was announced, and is refused as such
 
 
-def _slip(body: sd.Slip) -> Slip:
+def slip_of(body: sd.Slip) -> Slip:
     return Slip(**body.model_dump())
 
 

@@ -10,10 +10,10 @@ from flask import Response, request, stream_with_context
 from waka.records.lists import BulkList, Filter, Load
 from waka.work import emptying, lists, proposing, proving
 from waka.work.sheets import MOST_BYTES, read_sheet
-from waka.work.slips import Slip
 
 from . import schemas as s
 from . import schemas_lists as sl
+from .desk import slip_of
 from .door import Responses, blueprint, deps, person, reply, signed_in
 
 bp = blueprint("lists", __name__)
@@ -65,7 +65,7 @@ def propose(body: sl.Choice) -> Response:
         into=body.into,
         reason=body.reason.strip() or None,
         name=body.name.strip() or None,
-        fields=Slip(**body.fields.model_dump()) if body.fields is not None else None,
+        fields=slip_of(body.fields) if body.fields is not None else None,
         renames=body.renames,
     )
     list_id = proposing.propose_chosen(deps(), person().id, choice)
