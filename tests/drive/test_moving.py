@@ -1,8 +1,9 @@
 """One file from here to there: atomic, never replacing, and the same after any refusal."""
 
+import errno
 import os
 import shutil
-from collections.abc import Iterator
+from collections.abc import Callable, Iterator
 from dataclasses import replace
 from pathlib import Path
 
@@ -68,6 +69,38 @@ def test_a_folder_of_the_same_name_is_in_the_way_too(move: Move) -> None:
     with pytest.raises(NameTaken):
         carry_out(move)
     assert both(move) == ({"scan.txt": BYTES}, {})
+
+
+def test_a_source_that_may_not_be_removed_is_not_left_twice(
+    move: Move, monkeypatch: pytest.MonkeyPatch
+) -> None:
+    """Between file systems the old name goes last: where it cannot go, the copy goes."""
+    before = both(move)
+    crosses = move.source.root.stat().st_dev != move.target.root.stat().st_dev
+    monkeypatch.setattr("waka.drive.moving.reach", refuse_at("before_unlink" if crosses else "before_move"))
+    with pytest.raises(DriveTrouble, match="still where it was"):
+        carry_out(move)
+    assert both(move) == before
+
+
+def test_what_another_program_removes_once_it_was_copied_has_arrived(
+    move: Move, monkeypatch: pytest.MonkeyPatch
+) -> None:
+    def remove(at: str) -> None:
+        if at == "before_unlink":
+            (move.source.root / "scan.txt").unlink()
+
+    monkeypatch.setattr("waka.drive.moving.reach", remove)
+    carry_out(move)
+    assert both(move) == ({}, {"Boat/berth.txt": BYTES})
+
+
+def refuse_at(place: str) -> Callable[[str], None]:
+    def reach(at: str) -> None:
+        if at == place:
+            raise OSError(errno.EACCES, os.strerror(errno.EACCES))
+
+    return reach
 
 
 @pytest.mark.parametrize("text", ["longer than it was before, by a bit", "the ketch lies at the SOUTH mole"])

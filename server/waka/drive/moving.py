@@ -18,7 +18,7 @@ from contextlib import AbstractContextManager, contextmanager
 from dataclasses import dataclass
 
 from waka.core.changes.settle import End, Ends
-from waka.errors import DriveTrouble, NameTaken, SourceChanged, SourceGone, UnsafePath
+from waka.errors import DriveTrouble, NameTaken, SourceChanged, SourceGone, UnsafePath, WakaError
 
 from .faults import lacks, reach
 from .hands import Hands
@@ -99,17 +99,9 @@ def copy_out(move: Move) -> FileStat:
         as_told(move),
         move.source.parent(move.source_path) as (source, source_name),
         move.target.parent(move.target_path) as (target, target_name),
-        move.target.parent(move.target.work + b"/" + move.work_name, make=True) as (work, half),
     ):
         assert_unchanged(move, source, source_name)
-        remove_name(half, work)
-        try:
-            copy_bytes(move, source, source_name, work, half)
-            reach("after_copy")
-            rename_no_replace(work, half, target, target_name, where=shown(move.target_path))
-        except BaseException:
-            remove_name(half, work)
-            raise
+        _copy_into_place(move, source, source_name, target, target_name)
         reach("after_move")
         os.fsync(target)
         return FileStat.of(os.stat(target_name, dir_fd=target, follow_symlinks=False))
@@ -165,8 +157,23 @@ def _link_and_unlink(source: int, old: bytes, target: int, new: bytes) -> int:
 
 
 def _copy(move: Move, source: int, old: bytes, target: int, new: bytes) -> None:
-    work_path = move.target.work + b"/" + move.work_name
-    with move.target.parent(work_path, make=True) as (work, name):
+    _copy_into_place(move, source, old, target, new)
+    reach("after_link")
+    os.fsync(target)
+    try:
+        # only what was copied may go: a file that changed meanwhile stays
+        assert_unchanged(move, source, old)
+        reach("before_unlink")
+        os.unlink(old, dir_fd=source)
+    except FileNotFoundError:
+        return  # another program removed it after it was copied: the copy is all there is, and has arrived
+    except (WakaError, OSError):
+        remove_name(new, target)
+        raise
+
+
+def _copy_into_place(move: Move, source: int, old: bytes, target: int, new: bytes) -> None:
+    with move.target.parent(move.target.work + b"/" + move.work_name, make=True) as (work, name):
         remove_name(name, work)  # what an interrupted try of this very step left behind
         try:
             copy_bytes(move, source, old, work, name)
@@ -175,14 +182,6 @@ def _copy(move: Move, source: int, old: bytes, target: int, new: bytes) -> None:
         except BaseException:
             remove_name(name, work)
             raise
-    reach("after_link")
-    os.fsync(target)
-    # only what was copied may go: a file that changed meanwhile stays, and both are kept
-    if move.is_this(FileStat.of(os.stat(old, dir_fd=source, follow_symlinks=False))):
-        os.unlink(old, dir_fd=source)
-    else:
-        remove_name(new, target)
-        raise SourceChanged(shown(old), move.number)
 
 
 def copy_bytes(move: Move, source: int, old: bytes, work: int, name: bytes) -> None:
