@@ -16,11 +16,12 @@ from pathlib import Path
 import structlog
 from tests.support import World, world
 
-from bench import drive, lists, views
+from bench import drive, lists, screens, views
 
 Result = dict[str, object]
 BENCHES: dict[str, Callable[[World, Path, float], list[Result]]] = {
-    "take_in": drive.take_in, "sweep": drive.sweep, "change_lists": lists.long_lists, "lists": views.lists, "search": views.search,
+    "take_in": drive.take_in, "sweep": drive.sweep, "change_lists": lists.long_lists, "screens": screens.screens,
+    "lists": views.lists, "search": views.search,
     "upload": drive.upload, "first_view": views.first_view,
 }  # fmt: skip
 

@@ -51,7 +51,7 @@ def long_lists(world: World, folder: Path, scale: float) -> list[dict[str, objec
         runs, undos, checks = [], [], []
         told: dict[str, float] = {}
         for at in range(RUNS):
-            list_id = _propose(deps, keeper, "move", at)
+            list_id = move_all(deps, keeper, "move", at)
             told = _child(env, list_id)
             checks.append(told["check_ms"])
             runs.append(told["ms"])
@@ -65,8 +65,8 @@ def long_lists(world: World, folder: Path, scale: float) -> list[dict[str, objec
             _ratio(f"run {what}: moves", ms, bare, "≤ 4", f"{1024 * told['grown_kb'] / steps:.0f} B a step"),
             _ratio(f"undo {what}", statistics.median(undos), bare, "no slower than the run"),
         ]  # fmt: skip
-        results += _looks(deps, _propose(deps, keeper, "move", 9), steps)
-        renamed = _propose(deps, keeper, "rename", 0)
+        results += _looks(deps, move_all(deps, keeper, "move", 9), steps)
+        renamed = move_all(deps, keeper, "rename", 0)
         ms = _child(env, renamed)["ms"]
         indexing = timed(lambda: _index(deps))
         results.append(
@@ -119,7 +119,8 @@ def _links(moves: list[tuple[Path, Path]]) -> None:
             os.close(fd)
 
 
-def _propose(deps: Deps, keeper: int, how: str, at: int) -> int:
+def move_all(deps: Deps, keeper: int, how: str, at: int) -> int:
+    """Propose a list that moves, or renames, every document; return its id."""
     with deps.db.transaction() as conn:
         root = folders.root(conn)
         assert root is not None
@@ -197,7 +198,7 @@ def _looks(deps: Deps, list_id: int, steps: int) -> list[dict[str, object]]:
     first = timed(lambda: (visitor.ask("GET", f"/api/lists/{list_id}"), page(0)))
     jumps = [timed(lambda at=at: page(at)) for at in range(0, steps, max(1, steps // 20))]  # type: ignore[misc]
     filtered = [
-        timed(lambda at=at: page(at, "&act=place")) for at in range(0, steps - 200, max(1, steps // 5))
+        timed(lambda at=at: page(at, "&act=place")) for at in range(0, steps - 100, max(1, steps // 5))
     ]  # type: ignore[misc]
     folder = visitor.ask("GET", "/api/folders").json["folders"]
     largest = max(folder, key=lambda f: f["own"])

@@ -13,7 +13,7 @@ import sys
 import tempfile
 import time
 from collections.abc import Iterator
-from contextlib import contextmanager
+from contextlib import contextmanager, suppress
 from dataclasses import dataclass, field, replace
 from pathlib import Path
 from typing import Any
@@ -50,6 +50,22 @@ class World:
         name = f"waka_test_{os.getpid()}_{self.count}"
         ensure_database(self.own.url_of("postgres"), name, template)
         return self.own.url_of(name)
+
+    def kill_database(self) -> None:
+        """End the whole cluster at once, as a power cut does, and start it again."""
+        kill_cluster(self.own)
+        cluster.start(self.own)
+
+    def kill_a_backend(self, url: str) -> None:
+        """End one process that serves *url*'s database; PostgreSQL then ends all others and recovers."""
+        with psycopg.connect(self.own.url_of("postgres"), autocommit=True) as conn:
+            found = conn.execute(
+                "select pid from pg_stat_activity where datname = %s order by random() limit 1",
+                (url.rpartition("/")[2],),
+            ).fetchone()
+        if found is not None:
+            kill(int(found[0]))
+            wait_until(lambda: not Path(f"/proc/{found[0]}").exists(), "it is gone")
 
     def demo_home(self, home: Path) -> str:
         """Lay the demo out at *home* and return its database's URL.
@@ -175,20 +191,15 @@ class Server:
         while todo:
             pid = todo.pop()
             found.append(pid)
-            try:
-                told = Path(f"/proc/{pid}/task/{pid}/children").read_text()
-            except OSError:
-                continue
-            todo += [int(child) for child in told.split()]
+            todo += children_of(pid)
         return found
 
     def kill(self) -> None:
         """End everything at once, as a power cut does."""
+        # by group: what is being forked at that moment goes, too
         for pid in self.family():
-            try:
-                os.kill(pid, signal.SIGKILL)
-            except ProcessLookupError:
-                continue
+            with suppress(ProcessLookupError):
+                os.killpg(os.getpgid(pid), signal.SIGKILL)
         assert self.process is not None
         self.process.wait()
         wait_until(lambda: is_free(self.port), "the port is free again")
@@ -197,6 +208,25 @@ class Server:
         if self.process is not None and self.process.poll() is None:
             self.process.send_signal(signal.SIGTERM)
             self.process.wait(30)
+
+
+def kill_cluster(own: Cluster) -> None:
+    first = int((own.data / "postmaster.pid").read_text().split()[0])
+    for pid in (first, *children_of(first)):
+        kill(pid)
+    wait_until(lambda: not Path(f"/proc/{first}").exists(), "the database is gone")
+
+
+def kill(pid: int) -> None:
+    with suppress(ProcessLookupError):
+        os.kill(pid, signal.SIGKILL)
+
+
+def children_of(pid: int) -> list[int]:
+    try:
+        return [int(child) for child in Path(f"/proc/{pid}/task/{pid}/children").read_text().split()]
+    except OSError:
+        return []
 
 
 def is_free(port: int) -> bool:

@@ -8,18 +8,21 @@ from __future__ import annotations
 
 import sys
 import threading
+import time
+from contextlib import suppress
 from pathlib import Path
 
 import click
 
-from waka.errors import BadRequest, NotFound
+from waka.errors import BadRequest, DatabaseAway, NotFound
 from waka.records import lists as kept
 from waka.records import people
 from waka.records.lists import BulkList, Filter
 from waka.work import lists, proposing
 from waka.work.checking import check_list
 from waka.work.deps import Deps
-from waka.work.proving import proved_steps
+from waka.work.evidence import THERE, proved_steps
+from waka.work.paging import PAGE
 from waka.work.running import run_list
 from waka.work.sheets import read_sheet
 
@@ -64,8 +67,9 @@ def tell_check(deps: Deps, person: int, found: BulkList) -> int:
     for code in found.summary["findings"]:
         if not lists.blocks(code):
             continue
-        start = 0
-        while (page := lists.steps(deps, person, found.id, Filter(finding=code), start)).steps:
+        start, total = 0, 1
+        while start < total:
+            page = lists.steps(deps, person, found.id, Filter(finding=code), start)
             for step in page.steps:
                 told = "; ".join(f["message"] for f in step.step.findings or ())
                 row = (
@@ -74,7 +78,7 @@ def tell_check(deps: Deps, person: int, found: BulkList) -> int:
                     else f"step {step.step.position}"
                 )
                 click.echo(f"  {row}: {step.from_path} → {step.to_path}: {told}", err=True)
-            start += len(page.steps)
+            start, total = start + PAGE, page.total
     blocked = int(found.summary["blocked"])
     if blocked:
         click.echo(f"{blocked} steps cannot run as they are; nothing was moved.", err=True)
@@ -94,31 +98,46 @@ def carry_out(deps: Deps, person: int, found: BulkList) -> int:
 
 
 def _run_here(deps: Deps, person: int, found: BulkList) -> None:
-    worker = threading.Thread(target=run_list, args=[deps, found.id])
-    worker.start()
     with click.progressbar(length=found.steps, label="Running", file=sys.stderr) as bar:
         while True:
-            worker.join(0.3)
-            now = lists.one(deps, person, found.id)
-            bar.update(now.steps_done - bar.pos)
-            # a Waka that is running may have taken the list up first
-            if not worker.is_alive() and now.state not in ("queued", "running"):
+            # anew, where it waits for another list, lost its database or is in the hands of a running Waka
+            worker = threading.Thread(target=_work, args=[deps, found.id])
+            worker.start()
+            is_working = True
+            while is_working:
+                worker.join(0.3)
+                is_working = worker.is_alive()
+                now = lists.one(deps, person, found.id)
+                bar.update(now.steps_done - bar.pos)
+            if now.state not in ("queued", "running"):
                 return
+            time.sleep(0.5)
+
+
+def _work(deps: Deps, list_id: int) -> None:
+    with suppress(DatabaseAway):
+        run_list(deps, list_id)
 
 
 def tell_proof(deps: Deps, person: int, list_id: int, *, read: bool) -> int:
     """Say what arrived, and each that did not; return the exit code."""
     found = lists.one(deps, person, list_id)
-    files = amiss = 0
+    files = amiss = destroyed = 0
     for one in proved_steps(deps, person, found, read=read):
+        if one.outcome == "destroyed":
+            destroyed += 1
+            continue
         files += 1
-        if one.outcome not in ("arrived", "moved_on"):
+        if one.outcome not in THERE:
             amiss += 1
             click.echo(
                 f"  step {one.position}, No. {one.number}, {one.path}: {one.why or one.outcome}", err=True
             )
     arrived = f"All {files} of {files} arrived." if not amiss else f"{files - amiss} of {files} arrived."
-    click.echo(arrived)
+    if files or not destroyed:
+        click.echo(arrived)
+    if destroyed:
+        click.echo(f"{destroyed} destroyed; nothing of them is left in the bin.")
     return AMISS if amiss else 0
 
 

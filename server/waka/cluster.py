@@ -125,11 +125,23 @@ def _init(binaries: Path, data: Path, password: str, runs_as: str | None, *, qui
     settings = [
         "listen_addresses = '127.0.0.1'", "unix_socket_directories = ''", "max_connections = 60",
         "timezone = 'UTC'", "log_min_messages = warning",
+        # a long change list writes gigabytes: fewer checkpoints, each of which has every page written whole again
+        "max_wal_size = 4GB", "checkpoint_timeout = 15min", "wal_compression = on",
     ]  # fmt: skip
+    if quick_and_unsafe:
+        settings += ["shared_buffers = 64MB"]
+    else:
+        settings += [f"shared_buffers = {_buffers()}MB"]
     if quick_and_unsafe:
         settings += ["fsync = off", "synchronous_commit = off", "full_page_writes = off"]
     with (data / "postgresql.conf").open("a") as file:
         file.write("\n".join(["", "# Waka", *settings, ""]))
+
+
+def _buffers() -> int:
+    """Return how many MB of its own PostgreSQL may use: an eighth of the memory, 1 GB at the most."""
+    memory = os.sysconf("SC_PAGE_SIZE") * os.sysconf("SC_PHYS_PAGES") // 2**20
+    return max(128, min(1024, memory // 8))
 
 
 def _port(path: Path, data: Path) -> int:

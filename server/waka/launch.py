@@ -12,6 +12,8 @@ import time
 from collections.abc import Iterator
 from contextlib import contextmanager
 
+import structlog
+
 from waka import cluster, logs
 from waka.errors import CannotStart
 from waka.records.migrations import migrate
@@ -21,6 +23,7 @@ from waka.work import engine, storing
 from waka.work.deps import Deps
 
 STOP_SECONDS = 20
+log = structlog.get_logger()
 
 
 @contextmanager
@@ -77,6 +80,7 @@ def serve(settings: Settings, url: str, ready: str) -> int:
     )  # fmt: skip
     runner = subprocess.Popen([sys.executable, "-m", "waka.launch"], env=env, start_new_session=True)
     children = [web, runner]
+    own = None if settings.database_url else cluster.prepare(settings.home)
     stop = threading.Event()
     for number in (signal.SIGINT, signal.SIGTERM):
         signal.signal(number, lambda *_: stop.set())
@@ -85,6 +89,8 @@ def serve(settings: Settings, url: str, ready: str) -> int:
             print(ready, flush=True)
         while not stop.is_set() and all(child.poll() is None for child in children):
             stop.wait(0.5)
+            if own is not None:
+                _keep_running(own)
         return 0 if stop.is_set() else 1
     finally:
         for child in children:
@@ -94,6 +100,19 @@ def serve(settings: Settings, url: str, ready: str) -> int:
                 child.wait(STOP_SECONDS)
             except subprocess.TimeoutExpired:
                 child.kill()
+
+
+def _keep_running(own: cluster.Cluster) -> None:
+    """Start our own database again where it was ended or has ended; what goes on meanwhile waits for it."""
+    if cluster.is_running(own.data):
+        return
+    try:
+        if cluster.start(own):
+            log.warning("database_started_again")
+    except (
+        CannotStart
+    ) as error:  # processes of the one before may be on their way out: the next look tries again
+        log.error("database_does_not_start", error=str(error))
 
 
 def _answers(port: int, web: subprocess.Popen[bytes], stop: threading.Event) -> bool:

@@ -41,6 +41,9 @@ CASES = [
     ([MOVE, step(2, TWO, (7, "a.pdf"), (6, "a.pdf"))], {}, ["same_target"]),  # two with one target
     ([step(1, ONE, (5, "a.pdf"), (5, "a:b.pdf"))], {}, ["refused_sign"]),
     ([step(1, ONE, (5, "a:b.pdf"), (6, "a:b.pdf"))], {}, []),  # its name was like that before
+    ([step(1, ONE, (5, "a.pdf"), (5, "pdf a.txt"))], {}, ["other_extension"]),
+    ([step(1, ONE, (5, "a.pdf"), (5, "b.PDF"))], {}, []),
+    ([step(1, ("folder", 1), (5, "a.pdf"), (5, "b"))], {}, []),  # of a folder it is only a name
     ([step(1, ONE, (5, "a.pdf"), None)], {}, []),
     ([MOVE, step(2, TWO, (6, "a.pdf"), (7, "a.pdf"))], {6: [("a.pdf", TWO)]}, []),  # freed by the second
     ([MOVE, step(2, ONE, (5, "a.pdf"), (7, "a.pdf"))], {}, ["same_source"]),

@@ -1,16 +1,10 @@
-"""A long list, killed again and again, cut off from its database, without room, among many hands: nothing is lost."""
+"""A list among many hands, cut off from its database, with folders that go meanwhile: nothing is lost."""
 
 import hashlib
-import os
 import random
-import shutil
-import signal
-import subprocess
-import sys
 import threading
 import time
-from collections.abc import Callable, Iterator
-from contextlib import contextmanager, suppress
+from contextlib import suppress
 from dataclasses import replace
 from pathlib import Path
 
@@ -18,171 +12,16 @@ import psycopg
 import pytest
 
 from tests.conftest import LONG
-from tests.support import (
-    EMPTY,
-    Client,
-    Server,
-    World,
-    assert_records_agree,
-    files_beneath,
-    free_port,
-    wait_until,
-)
+from tests.faults.papers import PASSWORD, STEPS, assert_all_agree, cut_off, grow, papers, state_of
+from tests.support import EMPTY, Client, Server, World, files_beneath, free_port, wait_until
 from waka.errors import DatabaseAway
 from waka.launch import opened
-from waka.settings import CHECKOUT, Settings
+from waka.settings import Settings
 from waka.work import lists, proposing, signing_in
 from waka.work.asked import Asked
 from waka.work.deps import Deps
-from waka.work.proving import prove
 from waka.work.running import run_list
 from waka.work.taking_in import index_next, take_in
-
-KILLS = 200 if LONG else 20
-STEPS = 1_000
-FOLDERS = 20
-PASSWORD = "fair winds here"
-
-
-def grow(root: Path, count: int, folders: int) -> None:
-    for at in range(count):
-        path = root / f"Paper {at % folders}" / f"sheet-{at}.txt"
-        path.parent.mkdir(parents=True, exist_ok=True)
-        path.write_text(f"paper {at} " * (1 + at % 50))
-
-
-@pytest.fixture
-def many(the_world: World, home: Path) -> Iterator[tuple[Deps, int]]:
-    """A drive of a thousand small papers, and its keeper."""
-    home.mkdir(parents=True, exist_ok=True)
-    url = the_world.database(EMPTY)
-    with opened(the_world.settings(home), url, 6) as deps:
-        keeper = signing_in.add_person(
-            deps, login="magnus", name="Magnus Orr", password=PASSWORD, right="keeper", administrator=True
-        )
-        grow(deps.drive.root, STEPS, FOLDERS)
-        take_in(deps, keeper)
-        while index_next(deps):
-            pass
-        yield deps, keeper
-
-
-def papers(deps: Deps) -> dict[int, tuple[str, bytes]]:
-    """Return the path and the digest of every filed document by number."""
-    with deps.db.transaction() as conn:
-        found = conn.execute(
-            "select id, ltrim(folder_path(folder_id) || '/' || name, '/'), sha256 from document where state = 'filed'"
-        ).fetchall()
-    return {int(number): (str(path), bytes(digest)) for number, path, digest in found}
-
-
-def mixed(deps: Deps, rng: random.Random) -> tuple[list[Asked], dict[int, int]]:
-    """Moves, swaps, circles of three, copies, bins and versions over all the papers there are.
-
-    Returned with what becomes a version of what.
-    """
-    known = papers(deps)
-    merging: dict[int, int] = {}
-    numbers = list(known)
-    rng.shuffle(numbers)
-    asks: list[Asked] = []
-
-    def to(number: int, path: str, *, do: str = "move") -> None:
-        above, _, name = path.rpartition("/")
-        asks.append(Asked(do=do, at=0, number=number, to=above, name=name))  # type: ignore[arg-type]
-
-    while len(numbers) >= 8:
-        a, b, c, d, e, f, g, h = (numbers.pop() for _ in range(8))
-        to(a, known[b][0])
-        to(b, known[a][0])
-        to(c, known[d][0])
-        to(d, known[e][0])
-        to(e, known[c][0])
-        to(f, f"Moved {rng.randrange(9)}/{f}-{known[f][0].rpartition('/')[2]}")
-        if rng.random() < 0.3:
-            to(g, f"Copies/{g}-{rng.random()}.txt", do="copy")
-        elif rng.random() < 0.3:
-            asks.append(Asked(do="bin", at=0, number=g, reason="no more use"))
-        elif rng.random() < 0.6:
-            above, _, name = known[h][0].rpartition("/")
-            asks.append(Asked(do="move", at=0, number=g, to=above, name=name, collision="version"))
-            merging[g] = h
-    return asks, merging
-
-
-@contextmanager
-def runner(settings: Settings, url: str, **fault: str) -> Iterator["subprocess.Popen[bytes]"]:
-    """A runner in a process of its own."""
-    env = {**os.environ, "PYTHONPATH": str(CHECKOUT / "server"), "WAKA_DATABASE_URL": url,
-           "WAKA_HOME": str(settings.home), "WAKA_SETTLE_SECONDS": "0.2", **fault}  # fmt: skip
-    with (settings.home / "runner.log").open("ab") as log:
-        process = subprocess.Popen([sys.executable, "-m", "waka.launch"], env=env, stdout=log, stderr=log)
-    try:
-        yield process
-    finally:
-        process.kill()
-        process.wait()
-
-
-def cut_off(the_world: World, url: str) -> None:
-    with psycopg.connect(the_world.own.url_of("postgres"), autocommit=True) as conn:
-        conn.execute(
-            "select pg_terminate_backend(pid) from pg_stat_activity where datname = %s and pid <> pg_backend_pid()",
-            (url.rpartition("/")[2],),
-        )
-
-
-def state_of(url: str, list_id: int) -> str:
-    with psycopg.connect(url) as conn:
-        row = conn.execute("select state from change_list where id = %s", (list_id,)).fetchone()
-    assert row is not None
-    return str(row[0])
-
-
-def test_a_list_that_is_killed_at_random_moments_comes_to_its_end(
-    the_world: World, many: tuple[Deps, int]
-) -> None:
-    deps, keeper = many
-    settings, url = deps.settings, deps.db.pool.conninfo
-    rng = random.Random(11)
-    before = {number: digest for number, (_, digest) in papers(deps).items()}
-    kills = rounds = 0
-    while kills < KILLS:
-        rounds += 1
-        asks, merging = mixed(deps, rng)
-        list_id = proposing.propose(deps, keeper, asks, title=f"Round {rounds}", origin="chosen")
-        assert lists.one(deps, keeper, list_id).summary["blocked"] == 0
-        lists.run(deps, keeper, list_id)
-        while state_of(url, list_id) != "done":
-            with runner(settings, url, WAKA_FAULT="slow:step_moved") as process:
-                deadline = time.monotonic() + (rng.uniform(0.5, 1.6) if kills < KILLS else 60)
-                while time.monotonic() < deadline and state_of(url, list_id) != "done":
-                    assert state_of(url, list_id) != "failed", lists.one(deps, keeper, list_id).trouble
-                    time.sleep(0.02)
-                if state_of(url, list_id) == "done":
-                    break
-                kills += 1
-                if rng.random() < 0.3:
-                    cut_off(the_world, url)  # the database goes; the runner waits for it and goes on
-                    time.sleep(0.1)
-                else:
-                    os.kill(process.pid, signal.SIGKILL)
-        while index_next(deps):
-            pass
-        assert_records_agree(deps)
-        proof = prove(deps, keeper, list_id, read=True)
-        assert (proof.count_amiss, proof.arrived) == (0, proof.files), proof.amiss[:3]
-        after = papers(deps)
-        with deps.db.transaction() as conn:
-            binned = {int(r[0]) for r in conn.execute("select id from document where state = 'binned'")}
-        # every document there exactly once with its own bytes, or in the bin, or as what it became a version of
-        for came, onto in merging.items():
-            before[onto] = before.pop(came)
-        assert {n: d for n, d in before.items() if n not in binned} == {
-            n: after[n][1] for n in before if n in after
-        }
-        before |= {number: digest for number, (_, digest) in after.items()}
-    assert kills >= KILLS
 
 
 def test_who_has_lost_the_database_keeps_the_list_until_its_files_rest(
@@ -219,71 +58,6 @@ def test_who_has_lost_the_database_keeps_the_list_until_its_files_rest(
     assert loose, "the first one was cut off in the midst of a batch"
     assert_all_agree(deps)
     assert len(files_beneath(deps.drive.root / "Box")) == STEPS
-
-
-def test_no_space_stops_says_so_and_goes_on_when_there_is_room(the_world: World, tmp_path: Path) -> None:
-    """On a small file system of its own where one can be mounted, else with a fault beneath the drive."""
-    home = tmp_path / "home"
-    home.mkdir()
-    with small_disk(tmp_path / "disk") as (drive, fill, free):
-        settings = replace(the_world.settings(home), drive=drive)
-        with opened(settings, the_world.database(EMPTY), 4) as deps:
-            keeper = signing_in.add_person(
-                deps, login="magnus", name="Magnus Orr", password=PASSWORD, right="keeper"
-            )
-            for at in range(12):
-                (drive / f"plan-{at}.txt").write_bytes(random.Random(at).randbytes(100_000))
-            take_in(deps, keeper)
-            while index_next(deps):
-                pass
-            numbers = list(papers(deps))
-            asks = [Asked(do="copy", at=0, number=n, to="Copies") for n in numbers]
-            list_id = proposing.propose(deps, keeper, asks, title="Copies", origin="chosen")
-            fill()
-            lists.run(deps, keeper, list_id)
-            run_list(deps, list_id)
-            failed = lists.one(deps, keeper, list_id)
-            assert failed.state == "failed" and failed.trouble is not None
-            assert "No space left" in failed.trouble and "Make room" in failed.trouble
-            assert failed.steps_done < 13
-            free()
-            assert_all_agree(deps)
-            lists.run(deps, keeper, list_id)
-            run_list(deps, list_id)
-            assert lists.one(deps, keeper, list_id).state == "done"
-            assert len(files_beneath(drive / "Copies")) == 12
-            assert_all_agree(deps)
-
-
-def assert_all_agree(deps: Deps) -> None:
-    while index_next(deps):
-        pass
-    assert_records_agree(deps)
-
-
-@contextmanager
-def small_disk(folder: Path) -> Iterator[tuple[Path, Callable[[], object], Callable[[], object]]]:
-    folder.mkdir()
-    mounted = subprocess.run(
-        ["mount", "-t", "tmpfs", "-o", "size=3m,mode=755", "none", str(folder)], capture_output=True
-    )
-    if mounted.returncode == 0:
-        filler = folder / ".filler"
-        try:
-            yield folder, lambda: filler.write_bytes(b"x" * 1_200_000), filler.unlink
-        finally:
-            subprocess.run(["umount", "-l", str(folder)], check=True)
-        return
-    old = os.environ.get("WAKA_FAULT")
-
-    def restore() -> None:
-        os.environ.pop("WAKA_FAULT", None) if old is None else os.environ.update(WAKA_FAULT=old)
-
-    try:
-        yield folder, lambda: os.environ.update(WAKA_FAULT="full:copying"), restore
-    finally:
-        restore()
-        shutil.rmtree(folder)
 
 
 def test_eight_people_move_the_same_documents_around(the_world: World, home: Path) -> None:

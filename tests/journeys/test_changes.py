@@ -44,12 +44,24 @@ def test_many_are_dragged_onto_a_folder_and_onto_the_path_line(page: Page, demo_
     expect(page.get_by_role("toolbar")).to_contain_text("26 chosen")
     drag(page, rows(page).nth(0), page.locator(".listhead .stop", has_text="Drive"))
     expect(page.locator(".listtitle")).to_contain_text("Move 26 documents to Drive")
+    run_and_wait(page)
     # a whole folder, from the outline
     page.goto("/folders")
     drag(page, entry(page, "Meetings"), entry(page, "Safety"))
     expect(page.locator(".listtitle")).to_contain_text("Move 1 folder to Safety")
     run_and_wait(page)
     assert (drive / "Safety/Meetings/2026").is_dir()
+    # and the other way, among the folders above the list: documents into one, then one into another
+    open_folder(page, "Drive")
+    here = page.get_by_role("navigation", name="Folders in this one")
+    drag(page, rows(page).nth(0), here.get_by_role("link", name="Boat"))
+    expect(page.locator(".keybar")).to_contain_text("pdf to Boat")
+    page.goto("/folders")
+    open_folder(page, "Finance")
+    drag(page, here.get_by_role("link", name="Grants"), here.get_by_role("link", name="Bills"))
+    expect(page.locator(".listtitle")).to_contain_text("Move 1 folder to Finance/Bills")
+    run_and_wait(page)
+    assert (drive / "Finance/Bills/Grants").is_dir()
     assert_agree(demo_server)
 
 
@@ -66,6 +78,10 @@ def test_a_load_is_carried_over_a_reload_and_put_down(page: Page, demo_server: S
     expect(load).to_contain_text("22 documents")
     open_folder(page, "Boat")
     expect(load).to_contain_text("Put down in Boat")
+    # where each will stand, between those that stand there
+    ghosts = page.locator(".ghostrow")
+    expect(ghosts.first).to_contain_text("2026-01-05_kby_slipway-hire_S-209.pdf")
+    expect(page.locator(".tablebody [data-index='0']")).to_have_class("ghostrow")
     page.keyboard.press("j")
     expect(page.locator(".listtitle")).to_contain_text("Move 22 documents to Boat")
     expect(load).to_have_count(0)
@@ -76,6 +92,7 @@ def test_a_load_is_carried_over_a_reload_and_put_down(page: Page, demo_server: S
     page.keyboard.press("k")
     expect(load).to_contain_text("1 document")
     open_folder(page, "Safety")
+    expect(ghosts).to_have_count(1)
     page.keyboard.press("j")
     expect(load).to_have_count(0)
     expect(rows(page)).to_have_count(1)
@@ -116,6 +133,36 @@ def test_a_spreadsheet_goes_round(page: Page, demo_server: Server, tmp_path: Pat
     assert_agree(demo_server)
 
 
+def test_what_was_found_is_decided_by_keys(page: Page, demo_server: Server) -> None:
+    drive = demo_server.settings.drive
+    names = sorted(Path(path).name for path in files_beneath(drive / PLACE))[:4]
+    rows = [(names[0], f"{PLACE}/{names[2]}"), (names[1], f"{PLACE}/{names[3]}"), ("absent.pdf", "Boat")]
+    sign_in(page, "magnus")
+    page.goto("/changes?make=sheet")
+    sheet = "from,to\n" + "".join(f"{PLACE}/{name},{to}\n" for name, to in rows)
+    page.get_by_label("Paste two columns").fill(sheet)
+    page.keyboard.press("Control+Enter")
+    expect(page.locator(".listtitle")).to_contain_text("3 to decide")
+    decide = page.get_by_role("group", name="Decide")
+    page.keyboard.press("d")
+    expect(decide).to_contain_text("Not found")
+    page.keyboard.press("1")
+    expect(page.locator(".listtitle")).to_contain_text("2 to decide")
+    page.keyboard.press("d")
+    expect(decide).to_contain_text("Name taken there")
+    page.keyboard.press("a")  # for this step alone
+    expect(decide.get_by_role("radio", name="this step")).to_be_checked()
+    page.keyboard.press("2")
+    expect(page.locator(".listtitle")).to_contain_text("1 to decide")
+    expect(decide).to_be_visible()
+    page.keyboard.press("1")
+    expect(page.locator(".listtitle")).to_contain_text("ready to run")
+    run_and_wait(page)
+    beside = names[2].replace(".pdf", "-2.pdf")
+    assert beside in files_beneath(drive / PLACE) and names[1] in files_beneath(drive / PLACE)
+    assert_agree(demo_server)
+
+
 def begin_restructuring(page: Page) -> None:
     page.goto("/changes?make=mapping")
     page.get_by_label("From", exact=True).fill(MADE[0])
@@ -140,7 +187,7 @@ def test_two_parallel_trees_become_one_with_proof_and_undo(page: Page, demo_serv
     page.keyboard.press("o")
     expect(page.locator(".verdict")).to_have_text("All 26 of 26 arrived.")
     page.get_by_role("button", name="Read every file again").click()
-    expect(page.get_by_text("Every file was read again")).to_be_visible()
+    expect(page.get_by_text("Every one of 26 files was read again")).to_be_visible()
     expect(page.locator(".verdict")).to_have_text("All 26 of 26 arrived.")
     page.go_back()
     page.keyboard.press("u")

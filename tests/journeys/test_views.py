@@ -156,6 +156,23 @@ def fields(page: Page) -> None:
     expect(page.get_by_role("dialog")).to_contain_text("Fields of No.")
 
 
+def fields_of_many(page: Page) -> None:
+    page.goto("/find?q=invoice")
+    expect(page.get_by_text("best first")).to_be_visible()
+    page.keyboard.press("Tab")
+    page.keyboard.press("ArrowDown")
+    page.keyboard.press("Shift+ArrowDown")
+    expect(page.get_by_role("toolbar")).to_contain_text("2 chosen")
+    page.keyboard.press("b")
+    expect(page.get_by_role("dialog")).to_contain_text("Fields of 2 documents")
+
+
+def emptying_the_bin(page: Page) -> None:
+    page.goto("/folders/bin")
+    page.get_by_role("button", name="empty by age").click()
+    expect(page.get_by_role("dialog")).to_contain_text("Nothing has been there for so long")
+
+
 def rights(page: Page) -> None:
     page.goto("/folders")
     page.get_by_role("navigation", name="Outline").get_by_text("Letters").click()
@@ -193,6 +210,13 @@ def carrying(page: Page) -> None:
     folders(page)
     page.keyboard.press("k")
     expect(page.get_by_role("complementary", name="What you carry")).to_contain_text("Put down in Letters")
+
+
+def carried_elsewhere(page: Page) -> None:
+    """Ghost lines among the names, and the folders above them."""
+    carrying(page)
+    page.get_by_role("navigation", name="Outline").get_by_text("Drive").click()
+    expect(page.locator(".ghostrow")).to_have_count(1)
 
 
 def changes_by_sheet(page: Page) -> None:
@@ -252,7 +276,7 @@ def changes(page: Page) -> None:
 
 KEEPERS: list[Callable[[Page], None]] = [
     folders_chosen, folders_as_pages, folders_grouped, chooser, fields, rights, lately, bin, storage, office,
-    invitation, carrying, changes_by_sheet, changes_by_path, change_list, proof, changes,
+    invitation, fields_of_many, emptying_the_bin, carrying, carried_elsewhere, changes_by_sheet, changes_by_path, change_list, proof, changes,
 ]  # fmt: skip
 VIEWS: list[Callable[[Page], None]] = [
     desk_with_a_full_slip, desk_with_open_folders, desk_with_a_problem, keys, folders, folders_large,

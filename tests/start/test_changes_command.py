@@ -5,9 +5,10 @@ import subprocess
 import sys
 from pathlib import Path
 
+import psycopg
 import pytest
 
-from tests.support import World, files_beneath
+from tests.support import World, files_beneath, wait_until
 from waka.settings import CHECKOUT
 
 INVOICES = "Finance/Invoices/2026"
@@ -53,6 +54,31 @@ def test_a_file_of_moves_from_the_shell(drive: tuple[dict[str, str], Path], tmp_
     (root / "Boat/Papers" / names[0]).unlink()
     code, out, told = waka(env, "prove", str(moves))
     assert code == 4 and names[0] in told and f"{len(names) - 1} of {len(names)} arrived." in out
+
+
+def test_a_run_waits_for_another_in_the_same_folders_and_goes_on(
+    drive: tuple[dict[str, str], Path], tmp_path: Path
+) -> None:
+    env, root = drive
+    moves = tmp_path / "moves.csv"
+    name = next(iter((root / INVOICES).iterdir())).name
+    moves.write_text(f"from,to\n{INVOICES}/{name},Boat")
+    with psycopg.connect(env["WAKA_DATABASE_URL"], autocommit=True) as conn:
+        conn.execute(
+            "insert into change_list (title, origin, person_id, state) select 'other', 'chosen', min(id), 'running' from person"
+        )
+        conn.execute(
+            "insert into folder_in_motion (folder_id, list_id) select f.id, max(l.id) from folder f, change_list l group by f.id"
+        )
+        command = [sys.executable, "-m", "waka.cli", "changes", "run", str(moves)]
+        process = subprocess.Popen(
+            command, env=env, stdout=subprocess.PIPE, stderr=subprocess.PIPE, text=True
+        )
+        waiting = "select from change_list where origin = 'command' and trouble like 'Waits for change%'"
+        wait_until(lambda: conn.execute(waiting).fetchone() is not None, "it waits")
+        conn.execute("delete from folder_in_motion")
+        out, _ = process.communicate(timeout=30)
+    assert (process.returncode, (root / "Boat" / name).exists()) == (0, True), out
 
 
 def test_a_run_is_undone_from_the_shell(drive: tuple[dict[str, str], Path], tmp_path: Path) -> None:

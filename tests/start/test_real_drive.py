@@ -1,11 +1,13 @@
 """A drive that exists: served as it is, taken in by itself, followed while others work in it and while Waka is down."""
 
+import shutil
 from dataclasses import replace
 from pathlib import Path
 
 import pytest
 
-from tests.support import EMPTY, Client, Server, World, free_port, wait_until
+from tests.support import EMPTY, Client, Server, World, free_port, kill_cluster, wait_until
+from waka import cluster
 
 ADMIN = {
     "WAKA_ADMIN": "greta",
@@ -65,6 +67,24 @@ def test_a_drive_that_exists_is_taken_in_and_followed(the_world: World, home: Pa
         wait_until(lambda: bool(client.ask("GET", "/api/find?q=forty")[1]["found"]), "its words are found")
     finally:
         server.stop()
+
+
+def test_a_database_that_ended_is_started_again(the_world: World, home: Path, tree: Path) -> None:
+    home.mkdir()
+    home.chmod(0o755)
+    settings = replace(the_world.settings(home, port=free_port()), drive=tree, arrivals=tree.parent / "inbox")
+    server = Server(settings, "")  # with a database of its own
+    try:
+        server.start("--ask", **ADMIN)
+        client = Client(server.port).sign_in("greta", "over the bar at noon")
+        wait_until(lambda: len(numbers(client)) == 2, "both files are documents")
+        kill_cluster(cluster.prepare(home))
+        wait_until(lambda: client.ask("GET", "/api/folders")[0] == 200, "it answers again")
+        (tree / "Letters/wharf.txt").write_text("the crane is mended")
+        wait_until(lambda: "Letters/wharf.txt" in numbers(client), "the runner goes on, too")
+    finally:
+        server.stop()
+        shutil.rmtree(cluster.prepare(home).data, ignore_errors=True)
 
 
 def test_without_anybody_to_ask_the_start_says_what_to_set(the_world: World, home: Path, tree: Path) -> None:

@@ -82,6 +82,7 @@ TABLE: dict[tuple[str, str], tuple[Any, int, Any]] = {
     ("post", "/api/lists/{list_id}/undo"): ({}, 404, None),
     ("get", "/api/lists/{list_id}/proof"): (None, 404, None),
     ("get", "/api/lists/{list_id}/proof.csv"): (None, 404, None),
+    ("get", "/api/lists/{list_id}/proof/read"): (None, 404, None),
     ("get", "/api/lists/{list_id}/steps.{form}"): (None, 404, None),
     ("get", "/api/carried"): (None, 200, {"total": 0, "documents": []}),
     ("post", "/api/carried"): ({"documents": [1]}, 200, {"total": 0, "documents": []}),

@@ -1,15 +1,17 @@
 """Settling: whatever stands at the two ends of an interrupted step, it comes to an end that is true."""
 
+import os
 from collections.abc import Callable
 from datetime import date
 from pathlib import Path
+from typing import Any
 
 import pytest
 
 from tests.support import assert_records_agree
 from waka.errors import DatabaseAway, NotFound, StepInMotion
 from waka.records import changes
-from waka.work import browsing, engine, filing, finding
+from waka.work import browsing, engine, filing, finding, recording
 from waka.work.deps import Deps
 from waka.work.holding import at_work
 from waka.work.slips import Slip
@@ -86,6 +88,25 @@ def test_an_interrupted_filing_comes_to_what_the_disk_says(
     with deps.db.transaction() as conn:
         [step] = changes.steps(conn, list_id)
     assert step.state == ("done" if state == "filed" else "put_back")
+
+
+def test_what_is_found_moved_is_written_to_disk_before_it_is_on_record(
+    deps: Deps, filer: int, folder: int, number: int, monkeypatch: pytest.MonkeyPatch
+) -> None:
+    interrupted(deps, filer, number, folder, monkeypatch)
+    source, target = deps.arrivals.root / "Uploads/scan 1.txt", deps.drive.root / "Finance/2025" / NAME
+    source.rename(target)  # in memory only, as after a process that died before it wrote its folders
+    written: list[int] = []
+    plain, record = os.fsync, recording.record_done
+    monkeypatch.setattr(os, "fsync", lambda fd: (written.append(os.fstat(fd).st_ino), plain(fd)))
+
+    def on_record(*args: Any) -> None:
+        assert {source.parent.stat().st_ino, target.parent.stat().st_ino} <= set(written)
+        record(*args)
+
+    monkeypatch.setattr(recording, "record_done", on_record)
+    assert engine.settle_all(deps) == 1
+    assert browsing.details(deps, filer, number).document.state == "filed"
 
 
 def test_a_file_that_another_program_took_meanwhile_is_said_to_be_gone(

@@ -1,14 +1,16 @@
 """Lists of whole folders, of fields, and of what leaves the bin for good."""
 
+from collections.abc import Callable
 from dataclasses import replace
 
 import pytest
 
 from tests.support import files_beneath
-from tests.work.drive import FILES, LOG, NOTE, ROPE, SAIL
+from tests.work.drive import CANVAS, FILES, LOG, NOTE, ROPE, SAIL, SmallDrive
 from tests.work.lists import Lists
 from waka.errors import BadRequest, CountDiffers, NotFound, NotUndoable
-from waka.work import browsing, emptying, lists, proposing
+from waka.records import storage
+from waka.work import browsing, emptying, evidence, lists, proposing
 from waka.work.proposing import Choice
 from waka.work.proving import prove
 from waka.work.slips import Slip
@@ -61,6 +63,8 @@ def test_the_bin_is_emptied_by_age_of_what_was_counted(made: Lists) -> None:
     drive = made.drive
     number = drive.number(NOTE)
     made.run(made.onto(LOG, NOTE))  # with a version, whose bytes go too
+    with drive.deps.db.transaction() as conn:
+        assert storage.whole(conn).versions == len(FILES[NOTE])
     drive.change("bin", NOTE, SAIL, by=drive.keeper)
     with drive.deps.db.transaction() as conn:
         conn.execute(
@@ -74,10 +78,13 @@ def test_the_bin_is_emptied_by_age_of_what_was_counted(made: Lists) -> None:
         emptying.empty(drive.deps, drive.keeper, 300, 1)
     list_id = emptying.empty(drive.deps, drive.keeper, 30, 1)
     assert made.steps(list_id) == [("destroy", NOTE, "")]
+    assert prove(drive.deps, drive.keeper, list_id).destroyed == 0, "nothing is destroyed yet"
     assert files_beneath(drive.root / ".waka/versions", hidden=True) != []
     assert made.run(list_id).state == "done"
     assert files_beneath(drive.root / ".waka/versions", hidden=True) == []
     assert len(files_beneath(drive.root / ".waka/bin", hidden=True)) == 1, "what is younger stays"
+    proof = prove(drive.deps, drive.keeper, list_id)
+    assert (proof.destroyed, proof.files, proof.amiss) == (1, 0, [])
     with pytest.raises(NotFound):
         browsing.details(drive.deps, drive.keeper, number)
     with pytest.raises(NotUndoable):
@@ -95,3 +102,35 @@ def test_a_folder_that_moved_is_proved_by_all_it_holds(made: Lists) -> None:
     proof = prove(drive.deps, drive.keeper, list_id, read=True)
     assert (proof.files, proof.arrived) == (3, 1)
     assert sorted(one.outcome for one in proof.amiss) == ["differs", "missing"]
+
+
+def test_reading_again_goes_on_slice_by_slice(made: Lists, monkeypatch: pytest.MonkeyPatch) -> None:
+    drive = made.drive
+    monkeypatch.setattr(evidence, "MOST_IN_SLICE", 2)
+    choice = Choice(do="move", folders=[drive.folder("Finance")], into=drive.folder("Letters"))
+    list_id = proposing.propose_chosen(drive.deps, drive.keeper, choice)
+    made.run(list_id)
+    first = evidence.read_again(drive.deps, drive.keeper, list_id, 0)
+    assert (first.files, first.amiss) == (2, []) and first.after is not None
+    damaged = drive.root / "Letters" / max(ROPE, SAIL, CANVAS, key=drive_number(drive))
+    damaged.write_text("X" * damaged.stat().st_size)
+    rest = evidence.read_again(drive.deps, drive.keeper, list_id, first.after)
+    assert (rest.files, rest.after) == (1, None)
+    assert [one.outcome for one in rest.amiss] == ["differs"]
+    with pytest.raises(NotFound):
+        evidence.read_again(drive.deps, drive.filer, list_id, 0)
+
+
+def drive_number(drive: SmallDrive) -> Callable[[str], int]:
+    return lambda path: drive.number("Letters/" + path)
+
+
+def test_what_was_binned_is_read_again_too(made: Lists) -> None:
+    drive = made.drive
+    list_id = made.chosen("bin", NOTE, LOG)
+    made.run(list_id)
+    assert evidence.read_again(drive.deps, drive.keeper, list_id, 0).amiss == []
+    kept = files_beneath(drive.root / ".waka/bin", hidden=True)
+    (drive.root / ".waka/bin" / sorted(kept)[0]).write_text("other")
+    amiss = evidence.read_again(drive.deps, drive.keeper, list_id, 0).amiss
+    assert [one.outcome for one in amiss] in (["differs"], ["missing"])

@@ -1,6 +1,9 @@
 """Change lists of any number: proposed, checked, tried, run, proved, undone; the records equal to the tree."""
 
+import time
+from collections import OrderedDict
 from collections.abc import Callable
+from concurrent.futures import ThreadPoolExecutor
 from typing import Any
 
 import pytest
@@ -8,8 +11,9 @@ import pytest
 from tests.work.drive import CANVAS, FILES, LOG, NOTE, ROPE, SAIL
 from tests.work.lists import Lists, stand
 from waka.errors import BadRequest, ListHasErrors, NotFound
-from waka.records.lists import BulkList
-from waka.work import lists, proposing
+from waka.records import lists as kept
+from waka.records.lists import BulkList, Filter, ListedStep
+from waka.work import carrying, lists, paging, proposing
 from waka.work.lists import Mend
 from waka.work.proposing import Choice
 from waka.work.proving import prove
@@ -75,6 +79,33 @@ def test_a_list_is_run_proved_and_undone(
         lists.run(drive.deps, drive.keeper, list_id)
 
 
+def test_a_list_that_is_saved_and_brought_back_is_the_same_list(made: Lists) -> None:
+    drive = made.drive
+    (drive.root / "Letters/README").write_text("no extension")
+    take_in(drive.deps, drive.keeper)
+    rows = (
+        (SAIL, ROPE),
+        (ROPE, SAIL),
+        (NOTE, "Boat/Papers"),
+        ("Letters/README", "Boat"),
+        (LOG, "Letters/a.md"),
+    )
+    first = made.sheet(*rows)
+    saved = b"".join(lists.csv_of(drive.deps, drive.keeper, first)[1])
+    again = proposing.propose_sheet(drive.deps, drive.keeper, read_sheet(saved), "list.csv")
+
+    def targets(
+        list_id: int,
+    ) -> list[tuple[str, str]]:  # which of two that change places steps aside does not matter
+        return sorted((act, target) for act, _, target in made.steps(list_id) if "~" not in target)
+
+    assert targets(again) == targets(first)
+    assert made.findings(first) == ["by_temporary_name", "other_extension"]
+    assert made.run(again).state == "done"
+    assert (stand(drive)[SAIL], stand(drive)[ROPE]) == (FILES[ROPE], FILES[SAIL])
+    assert {"Boat/README", "Boat/Papers/note.txt", "Letters/a.md"} <= set(stand(drive))
+
+
 Wrong = tuple[str, Callable[[Lists], int], list[str]]
 FOUND: list[Wrong] = [
     ("missing", lambda m: m.sheet(("Letters/absent.txt", "Finance")), ["missing"]),
@@ -122,6 +153,16 @@ def test_a_reader_s_moves_are_refused_and_sight_is_told(made: Lists) -> None:
     assert found == {"no_right": 1, "missing": 1}, "what a person may not see is not there for them"
     with pytest.raises(NotFound):
         lists.one(drive.deps, drive.reader, list_id)
+
+
+def test_names_that_do_not_fit_are_all_mended_alike(made: Lists) -> None:
+    drive = made.drive
+    list_id = made.sheet((SAIL, "Letters/sail: mizzen.txt"), (ROPE, "Letters/rope?.txt"), (NOTE, "Trainees"))
+    assert made.findings(list_id) == ["refused_sign"]
+    mended = lists.mend(drive.deps, drive.keeper, list_id, Mend(finding="refused_sign", as_offered=True))
+    assert (mended.summary["blocked"], mended.summary["findings"]) == (0, {})
+    assert made.run(list_id).state == "done"
+    assert {"Letters/sail- mizzen.txt", "Letters/rope-.txt", "Trainees/note.txt"} <= set(stand(drive))
 
 
 COLLISIONS = [
@@ -179,6 +220,21 @@ def test_emptied_folders_are_offered_and_removed_with_the_list(made: Lists) -> N
     assert not (made.drive.root / "2025").exists(), "what the list made is gone again"
 
 
+@pytest.mark.parametrize("wish", ["pause", "cancel"])
+def test_a_list_that_begins_just_now_is_stopped_by_its_runner(made: Lists, wish: str) -> None:
+    """Whoever asks has seen it waiting; by the time it is asked, a runner has it in hand."""
+    deps, keeper = made.drive.deps, made.drive.keeper
+    list_id = made.sheet((SAIL, "Letters"))
+    lists.run(deps, keeper, list_id)
+    with ThreadPoolExecutor(1) as other, deps.db.transaction() as conn:
+        kept.set_state(conn, list_id, "running")  # the runner, which has not committed yet
+        asked = other.submit(lists.ask_to_stop, deps, keeper, list_id, wish)
+        time.sleep(0.3)
+        conn.commit()
+        found = asked.result()
+    assert (found.state, found.wish) == ("running", wish)
+
+
 def test_a_failure_says_which_why_and_the_rest_goes_on_later(made: Lists) -> None:
     drive = made.drive
     list_id = made.sheet((NOTE, "Boat"), (SAIL, "Boat"), (ROPE, "Boat"))
@@ -187,7 +243,7 @@ def test_a_failure_says_which_why_and_the_rest_goes_on_later(made: Lists) -> Non
     assert (
         failed.state == "failed"
         and failed.trouble
-        and "Step 3" in failed.trouble
+        and f"Step 3, {SAIL} → Boat/{SAIL.split('/')[-1]}: " in failed.trouble
         and "no longer" in failed.trouble
     )
     assert failed.steps_done == 2  # the folder and the note
@@ -233,15 +289,73 @@ def test_undoing_leaves_alone_what_was_changed_since(made: Lists) -> None:
     assert set(stand(drive)) == {*FILES, "Trainees/kept.txt"} - {NOTE}
 
 
+FILTERS: list[tuple[Filter, Callable[[ListedStep], bool], int]] = [
+    (Filter(), lambda _: True, 8), (Filter(act="make_folder"), lambda step: step.act == "make_folder", 1),
+    (Filter(act="place"), lambda step: step.act == "place", 7), (Filter(act="copy"), lambda _: False, 0),
+    (Filter(finding="missing"), lambda step: any(f["code"] == "missing" for f in step.findings or ()), 1),
+    (Filter(finding="by_temporary_name"), lambda step: step.parks or step.was is not None, 2), (Filter(state="done"), lambda _: False, 0),
+]  # fmt: skip
+
+
+@pytest.mark.parametrize(("wanted", "fits", "count"), FILTERS)
+def test_a_list_is_looked_at_page_by_page(
+    made: Lists,
+    monkeypatch: pytest.MonkeyPatch,
+    wanted: Filter,
+    fits: Callable[[ListedStep], bool],
+    count: int,
+) -> None:
+    deps, keeper = made.drive.deps, made.drive.keeper
+    rows = [
+        (SAIL, ROPE),
+        (ROPE, SAIL),
+        (CANVAS, f"{LOG}.md"),
+        (LOG, CANVAS),
+        (NOTE, "Boat"),
+        ("Letters/x.pdf", "Boat"),
+    ]
+    list_id = made.sheet(*rows)
+    every = [step.step for step in lists.steps(deps, keeper, list_id, Filter(), 0).steps]
+    expected = [step.position for step in every if fits(step)]
+    assert len(expected) == count
+    for page in (1, 2, 3, 50):
+        monkeypatch.setattr(paging, "PAGE", page)
+        monkeypatch.setattr(deps.pages, "_kept", OrderedDict())
+        found = []
+        for start in range(0, count + 1, page):
+            part = lists.steps(deps, keeper, list_id, wanted, start)
+            assert part.total == count
+            assert [step.at for step in part.steps] == list(range(start, min(start + page, count)))
+            found += [step.step.position for step in part.steps]
+        assert found == expected
+
+
+def test_the_pages_of_what_is_done_follow_the_run(made: Lists) -> None:
+    drive = made.drive
+    list_id = made.sheet((NOTE, "Trainees"), (SAIL, "Letters"))
+    look = [Filter(state="done"), Filter(state="proposed")]
+
+    def totals() -> list[int]:
+        return [lists.steps(drive.deps, drive.keeper, list_id, wanted, 0).total for wanted in look]
+
+    assert totals() == [0, 2]
+    made.run(list_id, only=[1])
+    assert totals() == [1, 1]
+    made.run(list_id)
+    assert totals() == [2, 0]
+
+
 def test_a_load_is_carried_and_put_down(made: Lists) -> None:
     drive = made.drive
-    lists.pick_up(drive.deps, drive.filer, [drive.number(SAIL)])
-    found, total = lists.pick_up(drive.deps, drive.filer, [drive.number(NOTE), drive.number(LOG)])
-    assert total == 3 and {one.name for one in found} == {"note.txt", "log.txt", SAIL.split("/")[-1]}
+    carrying.pick_up(drive.deps, drive.filer, [drive.number(SAIL)])
+    found = carrying.pick_up(drive.deps, drive.filer, [drive.number(NOTE), drive.number(LOG)])
+    assert found.total == 3
+    assert {one.name for one, _ in found.documents} == {"note.txt", "log.txt", SAIL.split("/")[-1]}
+    assert all("".join(part.text for part in parts) == one.name for one, parts in found.documents)
     drive.keep_to("Trainees", drive.keeper)
-    assert lists.carried(drive.deps, drive.filer)[1] == 2, "what cannot be seen any more is not carried"
-    lists.put_down(drive.deps, drive.filer)
-    assert lists.carried_numbers(drive.deps, drive.filer) == []
+    assert carrying.carried(drive.deps, drive.filer).total == 2, "what cannot be seen any more is not carried"
+    carrying.put_down(drive.deps, drive.filer)
+    assert carrying.numbers(drive.deps, drive.filer) == []
 
 
 def test_many_are_restored_to_where_each_of_them_was(made: Lists) -> None:

@@ -3,17 +3,19 @@
 import os
 import shutil
 import socket
-from collections.abc import Callable
+from collections.abc import Callable, Sequence
 from dataclasses import dataclass, field
 from pathlib import Path
 
 import pytest
 
 from tests.support import assert_records_agree
+from waka.core.changes.recognise import Found
 from waka.errors import DriveTrouble
 from waka.records import documents, naming
 from waka.work import answering, browsing, finding, signing_in
 from waka.work.deps import Deps
+from waka.work.following import Following
 from waka.work.outside import DriveSweeper
 from waka.work.taking_in import index_next, take_in
 
@@ -307,6 +309,30 @@ def test_what_cannot_be_taken_in_is_said_and_the_rest_is(deps: Deps) -> None:
     )
     DriveSweeper(deps, 0.0).sweep()
     assert browsing.details(deps, keeper, 1).document.name == name.replace("caf", "th")
+
+
+def test_a_name_that_was_freed_and_taken_meanwhile_is_no_new_document(
+    drive: Drive, monkeypatch: pytest.MonkeyPatch
+) -> None:
+    """Between the look at the disk and the record of what is new, a list moves its documents on."""
+    new, count = drive.root / "Letters/new.txt", "select count(*) from document where name = 'new.txt'"
+    new.write_text("just come")
+    plain = Following.take_in
+
+    def late(following: Following, files: Sequence[Found]) -> None:
+        if files:
+            new.rename(drive.root / "Letters/moved on.txt")
+            (drive.root / BILL).rename(new)  # what stands there now is known, by another name
+        plain(following, files)
+
+    monkeypatch.setattr(Following, "take_in", late)
+    DriveSweeper(drive.deps, 0.0).sweep()
+    with drive.deps.db.transaction() as conn:
+        assert conn.execute(count).fetchone() == (0,)
+    monkeypatch.undo()
+    drive.settle()
+    assert drive.path(drive.numbers[BILL]) == "Letters/new.txt"
+    assert_records_agree(drive.deps)
 
 
 def test_what_is_still_being_written_is_left_in_peace(drive: Drive) -> None:

@@ -43,6 +43,15 @@ def test_old_encodings_are_read() -> None:
     assert row.source == "Büro/Größe.pdf"
 
 
+def test_lines_of_two_encodings_in_one_sheet_are_both_read() -> None:
+    lines = [
+        "from,to\n".encode("utf-8-sig"),
+        "Büro/ä.pdf,Ablage\n".encode(),
+        "Büro/ö.pdf,Ablage\r\n".encode("cp1252"),
+    ]
+    assert [row.source for row in read_sheet(b"".join(lines))] == ["Büro/ä.pdf", "Büro/ö.pdf"]
+
+
 REFUSED = [
     ("wrong columns", b"old,new,why\na,b,c\n", "“from” and “to” are needed"),
     ("empty", b"", "no rows"), ("only a head", b"from,to\n", "no rows"),

@@ -1,12 +1,19 @@
-import { useState } from 'react'
+import { memo, useMemo, useState } from 'react'
 import { Link } from 'react-router'
 import type { ChangeList } from '../shared/api/client'
 import { number, plural, size } from '../shared/format'
+import { outlineOf, type OutlineRow } from './outline'
 
-/** The folders that the list touches, with their documents before and after. */
-export function BeforeAfter({ list, onRemoveEmpty }: { list: ChangeList; onRemoveEmpty: (remove: boolean) => void }) {
+const AT_FIRST = 60 // rows; a thousand of them take longer to draw than all else on the page
+
+/** The folders that the list touches, with their documents before and after; drawn anew only when the list changes. */
+export const BeforeAfter = memo(function BeforeAfter({ list, onRemoveEmpty }: { list: ChangeList; onRemoveEmpty: (remove: boolean) => void }) {
   const { folders, emptied, sight } = list.summary
   const [wanted, setWanted] = useState<boolean | null>(null) // what was ticked, until the list says the same
+  const [all, setAll] = useState(false)
+  const outline = useMemo(() => outlineOf(folders), [folders])
+  const shown = all ? outline : outline.slice(0, AT_FIRST)
+  const crowded = folders.filter((one) => one.crowded)
   const canChoose = list.state === 'checked' && (emptied.length > 0 || list.remove_empty)
   return (
     <aside className="beforeafter" aria-label="Before and after">
@@ -33,6 +40,17 @@ export function BeforeAfter({ list, onRemoveEmpty }: { list: ChangeList; onRemov
           </label>
         </section>
       )}
+      {crowded.length > 0 && (
+        <section className="wait">
+          <h2>Crowded after it</h2>
+          {crowded.slice(0, 5).map((one) => (
+            <p key={one.path}>
+              {one.path || 'Drive'}: {plural(one.after, 'document')}
+            </p>
+          ))}
+          {crowded.length > 5 && <p>and {number(crowded.length - 5)} more</p>}
+        </section>
+      )}
       <table className="counts">
         <thead>
           <tr>
@@ -42,21 +60,35 @@ export function BeforeAfter({ list, onRemoveEmpty }: { list: ChangeList; onRemov
           </tr>
         </thead>
         <tbody>
-          {folders.map((folder) => (
-            <tr key={folder.path} className={folder.folder === null ? 'made' : folder.after === 0 ? 'emptied' : ''}>
-              <td>
-                {folder.folder === null ? folder.path : <Link to={`/folders/${String(folder.folder)}`}>{folder.path || 'Drive'}</Link>}
-                {folder.crowded && <small className="wait"> crowded</small>}
-              </td>
-              <td>{folder.folder === null ? '–' : number(folder.before)}</td>
-              <td>{number(folder.after)}</td>
-            </tr>
+          {shown.map((row) => (
+            <Line key={row.path} row={row} />
           ))}
         </tbody>
       </table>
+      {shown.length < outline.length && (
+        <button type="button" className="link" onClick={() => setAll(true)}>
+          all {number(folders.length)} folders
+        </button>
+      )}
       <p className="soft">
         {plural(list.steps, 'step')}, {size(list.bytes)}. {list.steps_done === 0 ? 'Shown as planned; after the run it is counted on disk.' : ''}
       </p>
     </aside>
+  )
+})
+
+function Line({ row }: { row: OutlineRow }) {
+  const { own } = row
+  const isMade = own?.folder === null
+  return (
+    <tr className={!own ? 'above' : isMade ? 'made' : row.after === 0 ? 'emptied' : ''}>
+      <td style={{ paddingLeft: row.depth * 12 }}>
+        {own && !isMade ? <Link to={`/folders/${String(own.folder)}`}>{row.label}</Link> : row.label}
+        {isMade && <small className="soft"> new</small>}
+        {!own && <span className="unseen"> with all beneath</span>}
+      </td>
+      <td>{isMade ? '–' : number(row.before)}</td>
+      <td>{number(row.after)}</td>
+    </tr>
   )
 }

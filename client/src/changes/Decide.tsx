@@ -1,65 +1,73 @@
 import { useState } from 'react'
 import type { Schemas, Step } from '../shared/api/client'
-import { plural } from '../shared/format'
+import { number } from '../shared/format'
+import { useKeys } from '../shared/keys'
+import { decisionsFor, type Decision } from './decisions'
+import { findingOf } from './words'
 
 interface Props {
   finding: string
   current: Step | undefined
   ticked: ReadonlySet<number>
   count: number
+  isShownAlone: boolean // the list shows only the steps with this finding
+  isBusy: boolean // a decision is under way
   onMend: (body: Schemas['Mend']) => void
 }
 
-const COLLIDES = ['taken', 'twin', 'same_target']
-
 /** What can be decided about what the check found: for the step at hand, for those ticked, or for all alike. */
-export function Decide({ finding, current, ticked, count, onMend }: Props) {
-  const [forAll, setForAll] = useState(true)
+export function Decide({ finding, current, ticked, count, isShownAlone, isBusy, onMend }: Props) {
+  const [chosen, setChosen] = useState<boolean | null>(null)
   const [name, setName] = useState('')
+  const forAll = chosen ?? isShownAlone
   const positions = ticked.size > 0 ? [...ticked] : current ? [current.position] : []
-  const say = (wish: Partial<Schemas['Mend']>) =>
-    onMend({ positions: forAll ? [] : positions, finding: forAll ? finding : null, leave: null, collision: null, name: null, ...wish })
+  const say = (wish: Decision['wish']) => {
+    if (isBusy) return // the step at hand is still the one that was decided
+    const byFinding = wish.name === undefined && (forAll || (count === 1 && ticked.size === 0))
+    const whom = byFinding ? { positions: [], finding } : { positions, finding: null }
+    if (whom.finding !== null || positions.length > 0) onMend({ ...whom, leave: null, collision: null, name: null, as_offered: false, ...wish })
+  }
+  const ways = decisionsFor(finding)
+  useKeys({
+    ...Object.fromEntries(ways.map((way, at) => [String(at + 1), () => say(way.wish)])),
+    a: () => setChosen(!forAll),
+  })
   return (
     <div className="decide" role="group" aria-label="Decide">
-      <label>
-        For{' '}
-        <select value={forAll ? 'all' : 'one'} onChange={(event) => setForAll(event.target.value === 'all')}>
-          <option value="all">all {count} alike</option>
-          <option value="one">{ticked.size > 0 ? `the ${String(ticked.size)} ticked` : 'this step'}</option>
-        </select>
-      </label>
-      {COLLIDES.includes(finding) && (
-        <>
-          <button type="button" className="btn quiet" onClick={() => say({ collision: 'beside' })}>
-            File beside, numbered
-          </button>
-          {finding !== 'same_target' && (
-            <button type="button" className="btn quiet" onClick={() => say({ collision: 'version' })}>
-              File as new version
-            </button>
-          )}
-          <button type="button" className="btn quiet" onClick={() => say({ collision: 'same' })}>
-            Skip the very same
-          </button>
-        </>
+      <b>{findingOf(finding).word}</b>
+      {count > 1 && (
+        <span className="choice" role="radiogroup" aria-label="For which">
+          <Which isOn={!forAll} word={ticked.size > 0 ? `the ${number(ticked.size)} ticked` : 'this step'} onChoose={() => setChosen(false)} />
+          <Which isOn={forAll} word={`all ${number(count)} alike`} onChoose={() => setChosen(true)} />
+          <kbd>A</kbd>
+        </span>
       )}
-      <button type="button" className="btn quiet" onClick={() => say({ leave: true })}>
-        Take out of the list
-      </button>
-      {!forAll && current && (
+      {ways.map((way, at) => (
+        <button key={way.word} type="button" className="btn quiet" onClick={() => say(way.wish)}>
+          {way.word} <kbd>{at + 1}</kbd>
+        </button>
+      ))}
+      {(!forAll || count === 1) && current && ticked.size === 0 && (
         <form
           onSubmit={(event) => {
             event.preventDefault()
             if (name.trim()) say({ name: name.trim() })
           }}
         >
-          <input aria-label="Another name" placeholder={current.findings[0]?.mend ?? 'another name'} value={name} onChange={(event) => setName(event.target.value)} />
+          <input aria-label="Another name" placeholder={current.findings.find((one) => one.offer)?.offer ?? 'another name'} value={name} onChange={(event) => setName(event.target.value)} />
           <button type="submit" className="btn quiet" disabled={!name.trim()}>
-            Name it so
+            name it so
           </button>
         </form>
       )}
-      <span className="soft">{plural(count, 'step')} cannot run as they are</span>
     </div>
+  )
+}
+
+function Which({ isOn, word, onChoose }: { isOn: boolean; word: string; onChoose: () => void }) {
+  return (
+    <label className={isOn ? 'on' : ''}>
+      <input type="radio" name="decide-for" checked={isOn} onChange={onChoose} /> {word}
+    </label>
   )
 }

@@ -1,7 +1,7 @@
 import type { ChangeList } from '../shared/api/client'
 import type { StepFilter } from '../shared/api/queries'
 import { number } from '../shared/format'
-import { ACTS, FINDINGS, findingOf } from './words'
+import { ACTS, FINDINGS, findingOf, TO_LOOK_AT } from './words'
 
 /** What the check found and what happens, each with its count: choosing one shows only its steps. */
 export function Facets({ list, filter, onFilter }: { list: ChangeList; filter: StepFilter; onFilter: (filter: StepFilter) => void }) {
@@ -25,7 +25,7 @@ export function Facets({ list, filter, onFilter }: { list: ChangeList; filter: S
       {list.steps_failed > 0 && facet('failed', 'Failed', 'each says why', list.steps_failed, { ...none, state: 'failed' }, 'wrong')}
       {findings.map(([code, count]) => {
         const told = findingOf(code)
-        return facet(code, told.word, told.says, count, { ...none, finding: code }, told.blocks ? 'wrong' : code === 'sight' ? 'seen' : 'plain')
+        return facet(code, told.word, told.says, count, { ...none, finding: code }, told.blocks ? 'wrong' : TO_LOOK_AT.includes(code) ? 'seen' : 'plain')
       })}
       {list.steps_done > 0 && facet('done', 'Done', '', list.steps_done, { ...none, state: 'done' }, 'ready')}
       <h2>What happens</h2>

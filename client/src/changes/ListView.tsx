@@ -11,13 +11,15 @@ import { ProblemNote } from '../shared/ProblemNote'
 import { BeforeAfter } from './BeforeAfter'
 import { Facets } from './Facets'
 import { Decide } from './Decide'
+import { blockingOf, nextToDecide } from './decisions'
 import { Stages } from './Stages'
 import { StepRows } from './StepRows'
-import { findingOf, standing, timeLeft } from './words'
+import { FINDINGS, findingOf, standing, timeLeft } from './words'
 
 const HINTS: KeyHint[] = [
   { keys: '↑ ↓', does: 'step' },
   { keys: 'Space', does: 'tick' },
+  { keys: 'D', does: 'what is to decide' },
   { keys: 'Y', does: 'try' },
   { keys: 'R', does: 'run, go on' },
   { keys: 'P', does: 'pause' },
@@ -27,6 +29,8 @@ const HINTS: KeyHint[] = [
 const MORE: KeyHint[] = [
   { keys: 'PgUp PgDn', does: 'ten steps', group: 'Looking' },
   { keys: 'Home End', does: 'first, last', group: 'Looking' },
+  { keys: '1 … 5', does: 'decide', group: 'Deciding' },
+  { keys: 'A', does: 'for this step, for all alike', group: 'Deciding' },
   { keys: 'O', does: 'proof', group: 'After' },
   { keys: 'U', does: 'undo it', group: 'After' },
 ]
@@ -59,7 +63,8 @@ export function ListView() {
     mutationFn: (body: Schemas['Mend']) => told(api.POST('/api/lists/{list_id}/mend', { ...path, body })),
     onSuccess: (list) => {
       took(list)
-      setFilter(ALL)
+      // one after another: as long as there is something of this sort to decide, it stays in sight
+      setFilter((shown) => (list.summary.findings[shown.finding] ? shown : ALL))
       setTicked(new Set())
     },
   })
@@ -79,6 +84,8 @@ export function ListView() {
     setCursor(at)
     setCurrent(step)
   }, [])
+  const { mutate: chosen } = choose
+  const onRemoveEmpty = useCallback((remove_empty: boolean) => chosen({ remove_empty }), [chosen])
   const tick = (position: number) => {
     const next = new Set(ticked)
     if (!next.delete(position)) next.add(position)
@@ -86,6 +93,15 @@ export function ListView() {
   }
   const go = (by: number) => setCursor(Math.max(0, Math.min(total - 1, cursor + by)))
   const canStart = list !== undefined && !isMoving(list) && (list.can_run || ['paused', 'failed', 'cancelled'].includes(list.state))
+  // what keeps the list from running: of those that are shown, or else of the step at hand
+  const finding = filter.finding !== '' && findingOf(filter.finding).blocks ? filter.finding : blockingOf(current)
+  const toDecide = () => {
+    const next = list && nextToDecide(list.summary.findings, Object.keys(FINDINGS), filter.finding)
+    if (next !== undefined) {
+      setFilter({ ...ALL, finding: next })
+      setCursor(0)
+    }
+  }
   const start = () => canStart && run.mutate({ only: null, first: null })
   const attempt = () => canStart && run.mutate(ticked.size > 0 ? { only: [...ticked], first: null } : { only: null, first: 3 })
   useKeys({
@@ -96,6 +112,7 @@ export function ListView() {
     Home: () => go(-total),
     End: () => go(total),
     ' ': () => current && tick(current.position),
+    d: toDecide,
     y: attempt,
     r: start,
     p: () => list?.state === 'running' && rest.mutate('pause'),
@@ -183,12 +200,12 @@ export function ListView() {
           <Choices list={list} onChoose={(body) => choose.mutate(body)} onDiscard={() => discard.mutate()} onCheck={() => check.mutate()} />
         </div>
         <section className="stepsbox" aria-label="Steps of the list">
-          <StepRows list={id} filter={filter} stamp={stamp} cursor={cursor} ticked={ticked} onCursor={onCursor} onTick={tick} onTotal={setTotal} />
-          {filter.finding !== '' && findingOf(filter.finding).blocks && list.state === 'checked' && (
-            <Decide finding={filter.finding} current={current} ticked={ticked} count={list.summary.findings[filter.finding] ?? 0} onMend={(body) => mend.mutate(body)} />
+          <StepRows list={id} filter={filter} stamp={stamp} digits={number(list.steps + list.summary.left).length} cursor={Math.min(cursor, Math.max(0, total - 1))} ticked={ticked} onCursor={onCursor} onTick={tick} onTotal={setTotal} />
+          {finding !== undefined && list.state === 'checked' && (
+            <Decide key={finding} finding={finding} current={current} ticked={ticked} count={list.summary.findings[finding] ?? 0} isShownAlone={filter.finding === finding} isBusy={mend.isPending} onMend={(body) => mend.mutate(body)} />
           )}
         </section>
-        <BeforeAfter list={list} onRemoveEmpty={(remove_empty) => choose.mutate({ remove_empty })} />
+        <BeforeAfter list={list} onRemoveEmpty={onRemoveEmpty} />
       </div>
       <KeyBar hints={HINTS}>
         <form

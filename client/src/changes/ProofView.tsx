@@ -1,8 +1,8 @@
-import { useQuery } from '@tanstack/react-query'
-import { useState } from 'react'
+import { useInfiniteQuery, useQuery } from '@tanstack/react-query'
+import { useEffect, useState } from 'react'
 import { Link, useParams } from 'react-router'
 import { listFileUrl, type Schemas } from '../shared/api/client'
-import { proofQuery } from '../shared/api/queries'
+import { proofQuery, readAgainQuery } from '../shared/api/queries'
 import { number, plural, size } from '../shared/format'
 import { KeyBar } from '../shared/KeyBar'
 import { useKeys } from '../shared/keys'
@@ -11,10 +11,20 @@ import { ProblemNote } from '../shared/ProblemNote'
 /** Count in, count out: a page that can be printed. */
 export function ProofView() {
   const id = Number(useParams().list)
-  const [read, setRead] = useState(false)
-  const query = useQuery(proofQuery(id, read))
+  const [reads, setReads] = useState(false)
+  const query = useQuery(proofQuery(id))
+  const again = useInfiniteQuery({ ...readAgainQuery(id), enabled: reads })
+  const { hasNextPage, isFetching, fetchNextPage, error } = again
+  useEffect(() => {
+    if (reads && hasNextPage && !isFetching && !error) void fetchNextPage()
+  }, [reads, hasNextPage, isFetching, error, fetchNextPage])
   useKeys({ p: () => print() })
   const proof = query.data
+  const slices = again.data?.pages ?? []
+  const done = slices.length > 0 && !hasNextPage
+  const wrong = slices.flatMap((slice) => slice.amiss)
+  const amiss = proof ? [...proof.amiss, ...wrong.filter((one) => !proof.amiss.some((known) => known.number === one.number))] : []
+  const amissCount = proof ? proof.count_amiss + amiss.length - proof.amiss.length : 0
   return (
     <>
       <h1 className="unseen">Proof</h1>
@@ -27,19 +37,19 @@ export function ProofView() {
               <p>
                 <Link to={`/changes/${String(id)}`}>{proof.title}</Link>
               </p>
-              <p className={proof.count_amiss === 0 ? 'verdict' : 'verdict bad'}>
-                {proof.count_amiss === 0 ? `All ${number(proof.arrived)} of ${number(proof.files)} arrived.` : `${number(proof.arrived)} of ${number(proof.files)} arrived; ${number(proof.count_amiss)} did not.`}
-              </p>
+              <p className={amissCount === 0 ? 'verdict' : 'verdict bad'}>{verdict(proof, amissCount)}</p>
               <p className="soft">
                 {size(proof.bytes_before)} before, {size(proof.bytes_after)} after.{' '}
-                {proof.was_read ? 'Every file was read again and has its recorded checksum.' : 'A file that was moved keeps its inode and size, so its recorded checksum holds; copies were read when they were made.'}
+                {!done && 'A file that was moved keeps its inode and size, so its recorded checksum holds; copies were read when they were made.'}
                 {proof.moved_on > 0 && ` ${plural(proof.moved_on, 'document has', 'documents have')} been moved on or edited since.`}
                 {proof.not_done > 0 && ` ${plural(proof.not_done, 'step was', 'steps were')} not carried out.`}
               </p>
+              {(reads || slices.length > 0) && <ReadAgain slices={slices} done={done} wrong={wrong.length} of={proof.bytes_after} />}
+              {error && <ProblemNote error={error} />}
               <p className="proofacts">
-                {!read && (
-                  <button type="button" className="btn quiet" onClick={() => setRead(true)}>
-                    Read every file again
+                {!done && proof.files > 0 && (
+                  <button type="button" className="btn quiet" onClick={() => setReads(!reads)}>
+                    {reads ? 'Stop reading' : slices.length > 0 ? 'Go on reading' : 'Read every file again'}
                   </button>
                 )}
                 <button type="button" className="btn quiet" onClick={() => print()}>
@@ -50,7 +60,7 @@ export function ProofView() {
                 </a>
               </p>
             </header>
-            {proof.amiss.length > 0 && (
+            {amiss.length > 0 && (
               <section>
                 <h2>What did not arrive</h2>
                 <table className="plain">
@@ -63,8 +73,8 @@ export function ProofView() {
                     </tr>
                   </thead>
                   <tbody>
-                    {proof.amiss.map((one) => (
-                      <tr key={one.position}>
+                    {amiss.map((one) => (
+                      <tr key={`${String(one.position)} ${String(one.number)}`}>
                         <td>{number(one.position)}</td>
                         <td>{one.number === null ? '–' : number(one.number)}</td>
                         <td>
@@ -75,7 +85,7 @@ export function ProofView() {
                     ))}
                   </tbody>
                 </table>
-                {proof.count_amiss > proof.amiss.length && <p className="soft">The CSV has them all.</p>}
+                {amissCount > amiss.length && <p className="soft">The CSV has them all.</p>}
               </section>
             )}
             <Counts title="By type" head="type" rows={proof.by_type} />
@@ -87,6 +97,29 @@ export function ProofView() {
         <Link to={`/changes/${String(id)}`}>back to the list</Link>
       </KeyBar>
     </>
+  )
+}
+
+function verdict(proof: Schemas['Proof'], amiss: number): string {
+  if (proof.files === 0 && proof.destroyed > 0) return `All ${number(proof.destroyed)} of ${number(proof.destroyed)} are destroyed; nothing of them is left in the bin.`
+  const arrived = amiss === 0 ? `All ${number(proof.arrived)} of ${number(proof.files)} arrived.` : `${number(proof.files - amiss)} of ${number(proof.files)} arrived; ${number(amiss)} did not.`
+  return proof.destroyed > 0 ? `${arrived} ${number(proof.destroyed)} are destroyed.` : arrived
+}
+
+/** How far the reading is; what it found, once all is read. */
+function ReadAgain({ slices, done, wrong, of }: { slices: Schemas['ReadSlice'][]; done: boolean; wrong: number; of: number }) {
+  const files = slices.reduce((sum, slice) => sum + slice.files, 0)
+  const bytes = slices.reduce((sum, slice) => sum + slice.bytes, 0)
+  if (done) return <p role="status">{wrong === 0 ? `Every one of ${plural(files, 'file')} was read again and has its recorded checksum.` : `${plural(files, 'file')} were read again; ${number(wrong)} of them are not as recorded.`}</p>
+  return (
+    <div className="progress">
+      <div className="track" role="progressbar" aria-label="Read again" aria-valuenow={Math.floor((bytes / Math.max(1, of)) * 100)} aria-valuemin={0} aria-valuemax={100}>
+        <i style={{ width: `${String((bytes / Math.max(1, of)) * 100)}%` }} />
+      </div>
+      <span>
+        {plural(files, 'file')}, {size(bytes)} of {size(of)} read again
+      </span>
+    </div>
   )
 }
 

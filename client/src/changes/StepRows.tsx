@@ -1,13 +1,13 @@
 import { useQueries } from '@tanstack/react-query'
 import { useVirtualizer } from '@tanstack/react-virtual'
-import { useEffect, useRef } from 'react'
+import { useEffect, useRef, type CSSProperties } from 'react'
 import type { Step } from '../shared/api/client'
 import { STEP_PAGE, stepsQuery, type StepFilter } from '../shared/api/queries'
 import { number } from '../shared/format'
 import { PathLine, stopsOf, type Stop } from '../shared/PathLine'
 import { ProblemNote } from '../shared/ProblemNote'
 import { SegmentedName } from '../shared/SegmentedName'
-import { differing, findingOf, STEP_STATES } from './words'
+import { differing, findingOf, STEP_STATES, TO_LOOK_AT } from './words'
 
 /** What stands between the two paths of a step. */
 const ARROWS: Record<string, string> = { copy: 'copy →', make_folder: 'made in', version: 'as a new version →', unversion: 'by itself again →' }
@@ -16,6 +16,7 @@ interface Props {
   list: number
   filter: StepFilter
   stamp: string // changes when the steps may have
+  digits: number // of the longest position
   cursor: number
   ticked: ReadonlySet<number>
   onCursor: (at: number, step: Step | undefined) => void
@@ -24,7 +25,7 @@ interface Props {
 }
 
 /** The steps as a list of any length: only those in sight are made, only their pages are fetched. */
-export function StepRows({ list, filter, stamp, cursor, ticked, onCursor, onTick, onTotal }: Props) {
+export function StepRows({ list, filter, stamp, digits, cursor, ticked, onCursor, onTick, onTotal }: Props) {
   const box = useRef<HTMLDivElement>(null)
   const first = useQueries({ queries: [stepsQuery(list, filter, 0, stamp)] })[0]
   const total = first.data?.total ?? 0
@@ -48,7 +49,7 @@ export function StepRows({ list, filter, stamp, cursor, ticked, onCursor, onTick
   return (
     <div className="steps" ref={box} tabIndex={0} role="grid" aria-label="Steps" aria-rowcount={total}>
       {error && <ProblemNote error={error} />}
-      <div style={{ height: rows.getTotalSize(), position: 'relative' }} role="rowgroup">
+      <div style={{ height: rows.getTotalSize(), position: 'relative', '--digits': digits } as CSSProperties} role="rowgroup">
         {shown.map((row) => {
           const step = steps.get(row.index)
           return (
@@ -78,11 +79,9 @@ export function StepRows({ list, filter, stamp, cursor, ticked, onCursor, onTick
   )
 }
 
-const FREES = ['taken', 'twin', 'same_target', 'unusable']
-
 function tone(step: Step): string {
   if (step.state === 'failed' || step.findings.some((finding) => findingOf(finding.code).blocks)) return 'wrong'
-  if (step.findings.some((finding) => finding.code === 'sight')) return 'seen'
+  if (step.findings.some((finding) => TO_LOOK_AT.includes(finding.code))) return 'seen'
   return step.state === 'left' ? 'resting' : step.state === 'done' ? 'ran' : ''
 }
 
@@ -131,7 +130,8 @@ function StepRow({ step, isTicked, onTick }: { step: Step; isTicked: boolean; on
           <span key={finding.code + String(finding.other)} className={findingOf(finding.code).blocks ? 'finding bad' : 'finding wait'}>
             {finding.message}
             {finding.other !== null && ` (step ${number(finding.other)})`}
-            {finding.mend && <span className="soft"> · {FREES.includes(finding.code) ? `free: ${finding.mend}` : finding.mend}</span>}
+            {finding.mend && <span className="soft"> · {finding.mend}</span>}
+            {finding.offer && <span className="soft"> · would do: {finding.offer}</span>}
           </span>
         ))}
         {step.state === 'failed' && step.failure && <span className="finding bad">{step.failure}</span>}

@@ -18,6 +18,7 @@ export const FINDINGS: Record<string, { word: string; says: string; blocks: bool
   too_long: { word: 'Name too long', says: 'shorten it', blocks: true },
   refused_sign: { word: 'A sign in the name', says: 'some systems refuse it', blocks: true },
   sight: { word: 'Who can see it changes', says: 'look at who gains and who loses', blocks: false },
+  other_extension: { word: 'Another extension', says: 'look whether that is meant', blocks: false },
   by_temporary_name: { word: 'Change places', says: 'one goes by a temporary name', blocks: false },
   new_version: { word: 'New version', says: 'the earlier one is kept', blocks: false },
   already_there: { word: 'Already there', says: 'skipped', blocks: false },
@@ -26,6 +27,9 @@ export const FINDINGS: Record<string, { word: string; says: string; blocks: bool
   left_out: { word: 'Taken out', says: 'by you', blocks: false },
   changed_since: { word: 'Changed since', says: 'left alone', blocks: false },
 }
+
+/** What stands in nobody's way, but a person should know of. */
+export const TO_LOOK_AT = ['sight', 'other_extension']
 
 export function findingOf(code: string): { word: string; says: string; blocks: boolean } {
   return FINDINGS[code] ?? { word: 'Not fit as a name', says: 'choose another', blocks: true }

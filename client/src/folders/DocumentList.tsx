@@ -1,12 +1,15 @@
 import { useVirtualizer } from '@tanstack/react-virtual'
 import { useEffect, useRef, type MouseEvent, type ReactNode } from 'react'
 import type { Listed, Sort } from '../shared/api/client'
-import { day, moment, number, size } from '../shared/format'
+import { beginning, day, moment, number, size } from '../shared/format'
 import { SegmentedName } from '../shared/SegmentedName'
 import { COLUMNS, type Grouping } from './columns'
 import { carryAway } from './dragging'
+import { withGhosts, type CarriedOne } from './ghosts'
 import { headsOf, type Group, type Item } from './groups'
 import { RenameBox } from './RenameBox'
+
+const WHO = 18 // signs that its column holds on one line; the whole name stands beside, with the document
 
 interface Props {
   documents: Listed[]
@@ -18,6 +21,9 @@ interface Props {
   columns: Sort[]
   grouping: Grouping
   groups: Group[]
+  folder: number | null
+  load: CarriedOne[] // what is carried and could be put down here
+  goesOn: boolean // more rows are still to be fetched
   renaming: number | null
   empty: ReactNode
   kinds: { code: string; label: string }[]
@@ -34,7 +40,9 @@ interface Props {
 export function DocumentList(props: Props) {
   const { documents, chosen, cursor, columns } = props
   const box = useRef<HTMLDivElement>(null)
-  const items = headsOf(documents, props.grouping, props.groups, props.kinds)
+  const heads = headsOf(documents, props.grouping, props.groups, props.kinds)
+  const byName = props.isLoaded && props.grouping === '' && props.sort === 'name' && props.folder !== null
+  const items = byName ? withGhosts(documents, heads, props.load, props.folder ?? 0, props.descending, props.goesOn) : heads
   // the library's own object changes inside; it is read anew in every render on purpose
   // eslint-disable-next-line react-hooks/incompatible-library
   const rows = useVirtualizer({ count: items.length, getScrollElement: () => box.current, estimateSize: () => 33, overscan: 12 })
@@ -50,6 +58,14 @@ export function DocumentList(props: Props) {
     // follows the cursor, not every measurement
     // eslint-disable-next-line react-hooks/exhaustive-deps
   }, [at])
+  const firstGhost = items.findIndex((item) => item.ghost)
+  const isCarrying = firstGhost >= 0
+  useEffect(() => {
+    // who comes here with a load sees where it will land
+    if (isCarrying && at < 0) rows.scrollToIndex(firstGhost, { align: 'center' })
+    // once a folder, not whenever more rows have come
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+  }, [isCarrying, props.folder])
   const shownColumns = COLUMNS.filter((column) => columns.includes(column.sort))
   const grid = { gridTemplateColumns: ['minmax(0, 1fr)', ...shownColumns.map((column) => column.width)].join(' ') }
   return (
@@ -66,7 +82,7 @@ export function DocumentList(props: Props) {
         </div>
       </div>
       <div role="rowgroup" className="tablebody" ref={box} tabIndex={0} aria-label="Rows">
-        {props.isLoaded && documents.length === 0 && (
+        {props.isLoaded && items.length === 0 && (
           <div role="row" className="notice">
             <span role="gridcell">{props.empty}</span>
           </div>
@@ -76,6 +92,7 @@ export function DocumentList(props: Props) {
             const item = items[row.index]
             if (!item) return null
             const place = { transform: `translateY(${String(row.start)}px)` }
+            if (item.ghost) return <Ghost key={item.key} ghost={item.ghost} index={row.index} measure={rows.measureElement} place={place} />
             if (!item.document) return <Head key={item.key} item={item} index={row.index} measure={rows.measureElement} place={place} />
             const document = item.document
             const isChosen = chosen.includes(document.number)
@@ -106,7 +123,7 @@ export function DocumentList(props: Props) {
                   )}
                 </span>
                 {shownColumns.map((column) => (
-                  <span key={column.sort} role="gridcell" className={column.sort === 'size' ? 'num' : column.sort === 'who' ? '' : 'short'}>
+                  <span key={column.sort} role="gridcell" className={column.sort === 'size' ? 'num' : 'short'} title={column.sort === 'who' ? (document.who ?? '') : undefined}>
                     {cell(document, column.sort, props.kinds)}
                   </span>
                 ))}
@@ -124,6 +141,19 @@ function Head({ item, index, measure, place }: { item: Item; index: number; meas
     <div ref={measure} data-index={index} role="row" className="grouprow" style={place}>
       <span role="gridcell">
         {item.word} {item.count !== undefined && <em>{number(item.count)}</em>}
+      </span>
+    </div>
+  )
+}
+
+/** Signature three: what is carried, shown where it will sort, before it is put down. */
+function Ghost({ ghost, index, measure, place }: { ghost: NonNullable<Item['ghost']>; index: number; measure: (node: Element | null) => void; place: { transform: string } }) {
+  return (
+    <div ref={measure} data-index={index} role="row" className="ghostrow" style={place}>
+      <span role="gridcell">
+        <span className="unseen">would stand here: </span>
+        <SegmentedName segments={ghost.segments} />
+        {ghost.taken ? <b className="bad">this name is taken here</b> : <small className="soft">from {ghost.folder_path || 'Drive'}</small>}
       </span>
     </div>
   )
@@ -147,7 +177,7 @@ function Name({ document }: { document: Listed }) {
 function cell(document: Listed, column: Sort, kinds: { code: string; label: string }[]): string {
   const cells: Record<Sort, () => string> = {
     name: () => document.name,
-    who: () => document.who ?? '–',
+    who: () => beginning(document.who ?? '–', WHO),
     when: () => day(document.when),
     kind: () => kinds.find((kind) => kind.code === document.kind)?.label ?? '–',
     reference: () => document.reference ?? '–',

@@ -16,6 +16,7 @@ import { GROUP_SORT, keepColumns, keptColumns, type Grouping } from './columns'
 import { Dialogs, type Open } from './Dialogs'
 import { DocumentList } from './DocumentList'
 import type { Dropped } from './dragging'
+import { FoldersHere } from './FoldersHere'
 import { HINTS, MORE } from './hints'
 import { ListHead } from './ListHead'
 import { Outline, visible } from './Outline'
@@ -43,6 +44,7 @@ export function FoldersView({ list }: { list?: 'tag' | 'bin' }) {
   const page = useInfiniteQuery({ ...listQuery(of, sort, descending), enabled: list !== undefined || folder !== null })
   const groups = useQuery({ ...groupsQuery(folder?.id ?? 0, grouping || 'month'), enabled: folder !== null && grouping !== '' })
   const documents = page.data?.pages.flatMap((one) => one.documents) ?? []
+  const load = useQuery(carriedQuery).data?.documents ?? []
   const order = documents.map((document) => document.number)
 
   const asked = search.get('d') ? Number(search.get('d')) : null
@@ -236,17 +238,21 @@ export function FoldersView({ list }: { list?: 'tag' | 'bin' }) {
             />
             {page.error && <ProblemNote error={page.error} />}
             {changes.error !== null && <ProblemNote error={changes.error} />}
+            {folder && <FoldersHere folder={folder} folders={folders} onDrop={onDrop} />}
             {view === 'pages' ? (
               <PageGrid {...shared} width={width} onColumns={setAcross} />
             ) : (
               <DocumentList
                 {...shared}
-                isLoaded={page.isSuccess}
+                isLoaded={page.isSuccess && !page.isPlaceholderData}
                 sort={sort}
                 descending={descending}
                 columns={columns}
                 grouping={grouping}
                 groups={groups.data?.groups ?? []}
+                folder={folder?.id ?? null}
+                load={right === 'reader' ? [] : load}
+                goesOn={page.hasNextPage}
                 kinds={house.data?.kinds ?? []}
                 renaming={renaming}
                 empty={<Empty list={list} folder={folder} />}
@@ -289,8 +295,8 @@ function Closed({ head, text }: { head: string; text: string }) {
 function Empty({ list, folder }: { list: 'tag' | 'bin' | undefined; folder: OutlineEntry | null }): ReactNode {
   if (list === 'bin') return 'The bin is empty. What is binned stands here with its place, its time and its reason, and can be restored.'
   if (list === 'tag') return 'Nothing that you may see bears this tag.'
-  if (folder?.right === 'reader') return 'No document stands in this folder itself. Choose one beneath it at the left.'
-  return 'No document stands in this folder itself. Choose one beneath it at the left, press U to upload files, or file one here from the Desk.'
+  if (folder?.right === 'reader') return 'No document stands in this folder itself. Choose a folder in it.'
+  return 'No document stands in this folder itself. Choose a folder in it, press U to upload files, or file one here from the Desk.'
 }
 
 function Last({ changes, folder }: { changes: ReturnType<typeof useChanges>; folder: OutlineEntry | null }) {

@@ -5,6 +5,7 @@ import type { OutlineEntry } from '../shared/api/client'
 import { tagsQuery } from '../shared/api/queries'
 import { number } from '../shared/format'
 import { carryFolder, useDrop, type Dropped } from './dragging'
+import { HEALTH, health } from './health'
 
 interface Props {
   folders: OutlineEntry[]
@@ -81,13 +82,6 @@ function TagEntry({ tag, onTag }: { tag: { id: number; name: string; documents: 
       <span className="flag">{tag.name}</span> <em>{number(tag.documents + tag.folders)}</em>
     </NavLink>
   )
-}
-
-const HEALTH = { well: 'well named', mid: 'some names to tidy', poor: 'many names to tidy' }
-
-function health(entry: OutlineEntry): keyof typeof HEALTH {
-  if (entry.documents === 0 || entry.misnamed / entry.documents < 0.05) return 'well'
-  return entry.misnamed / entry.documents < 0.34 ? 'mid' : 'poor'
 }
 
 /** The top of the outline, and all that branches off on the way to the open folder. */

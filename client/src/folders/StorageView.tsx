@@ -82,12 +82,12 @@ function Disk({ disk }: { disk: Schemas['Disk'] }) {
     mutationFn: () => told(api.PUT('/api/storage/limit', { body: { limit: typed.trim() === '' ? null : Math.round(Number(typed) * 1e9) } })),
     onSuccess: () => void queries.invalidateQueries({ queryKey: ['storage'] }),
   })
-  const used = disk.whole.bytes + disk.whole.binned
+  const used = disk.whole.bytes + disk.whole.binned + disk.whole.versions
   return (
     <>
       <p className={disk.warning ? 'wait' : 'soft'}>
         {disk.warning && <b>{disk.warning} </b>}
-        The whole drive takes {size(used)}, {size(disk.whole.binned)} of it in the bin{disk.limit !== null && `, of a limit of ${size(disk.limit)}`}. {size(disk.free)} are free on the disk.
+        The whole drive takes {size(used)}, {size(disk.whole.binned)} of it in the bin{disk.whole.versions > 0 && `, ${size(disk.whole.versions)} in earlier versions`}{disk.limit !== null && `, of a limit of ${size(disk.limit)}`}. {size(disk.free)} are free on the disk.
       </p>
       <form
         className="limitform"

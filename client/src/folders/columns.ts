@@ -14,9 +14,9 @@ export const COLUMNS: Column[] = [
   { sort: 'reference', word: 'Reference', width: '84px' },
   { sort: 'version', word: 'Version', width: '52px' },
   { sort: 'size', word: 'Size', width: '52px' },
-  { sort: 'changed', word: 'Changed', width: '66px' },
+  { sort: 'changed', word: 'Changed', width: '76px' },
   { sort: 'by', word: 'By', width: '26px' },
-  { sort: 'added', word: 'Added', width: '66px' },
+  { sort: 'added', word: 'Added', width: '76px' },
 ]
 const USUAL: Sort[] = ['who', 'when', 'kind', 'size', 'changed', 'by']
 const KEPT = 'waka.columns'

@@ -1,4 +1,4 @@
-import type { Listed } from '../shared/api/client'
+import type { Listed, Schemas } from '../shared/api/client'
 import type { Grouping } from './columns'
 
 export interface Group {
@@ -6,10 +6,11 @@ export interface Group {
   count: number
 }
 
-/** A row of the list: a document, or the head of a group. */
+/** A row of the list: a document, the head of a group, or what is carried and would land here. */
 export interface Item {
   key: string
   document?: Listed
+  ghost?: Schemas['CarriedDocument'] & { taken: boolean }
   word?: string
   count?: number | undefined
 }

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { day, moment, money, number, plural, size } from './format'
+import { beginning, day, moment, money, number, plural, size } from './format'
 import { nameOf } from './keys'
 import { withMarks } from './SegmentedName'
 
@@ -13,6 +13,9 @@ describe('what is shown', () => {
   })
 
   it('sets numbers apart at the thousands', () => expect(number(2417).replace(/\s/u, ' ')).toBe('2 417'))
+  it.each([['Boat', 'Boat'], ['Tern Point Sail Training Trust', 'Tern Point Sail…'], ['Marlow Rope & Canvas', 'Marlow Rope…'], ['Averylongwordwithoutanygap', 'Averylongwordwith…']])('%s in 18 signs is %s', (text, shown) => {
+    expect(beginning(text, 18)).toBe(shown)
+  })
   it('counts in words', () => expect([plural(1, 'page'), plural(3, 'page')]).toEqual(['1 page', '3 pages']))
   it('shows money', () => expect([money('1284.00'), money(null)]).toEqual(['£1,284.00', '–']))
 

@@ -43,6 +43,14 @@ export function number(value: number): string {
   return String(value).replace(/\B(?=(\d{3})+$)/g, '\u202f')
 }
 
+/** The beginning of a text that is too long for its place, up to the end of a word. */
+export function beginning(text: string, most: number): string {
+  if (text.length <= most) return text
+  const cut = text.slice(0, most - 1)
+  const end = cut.lastIndexOf(' ')
+  return `${(end > most / 2 ? cut.slice(0, end) : cut).replace(/[\s&,–-]+$/, '')}…`
+}
+
 export function money(amount: string | null): string {
   if (amount === null) return '–'
   return Number(amount).toLocaleString('en-GB', { style: 'currency', currency: 'GBP' })

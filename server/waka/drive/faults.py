@@ -3,7 +3,7 @@
 Inert unless the environment names a place: ``WAKA_FAULT=kill:after_link`` ends the process there as
 kill -9 does; ``WAKA_FAULT=lack:renameat2`` behaves like a file system that has no such call;
 ``WAKA_FAULT=pause:copying`` waits two seconds there, ``slow:copying`` three milliseconds each time;
-``full:copying`` finds the disk full there.
+``full:copying`` finds the disk full there, ``readonly:before_move`` that it may not be written.
 """
 
 from __future__ import annotations
@@ -24,8 +24,9 @@ def reach(place: str) -> None:
         time.sleep(2)
     if fault == f"slow:{place}":
         time.sleep(0.003)
-    if fault == f"full:{place}":
-        raise OSError(errno.ENOSPC, os.strerror(errno.ENOSPC))
+    code = {f"full:{place}": errno.ENOSPC, f"readonly:{place}": errno.EROFS}.get(fault)
+    if code is not None:
+        raise OSError(code, os.strerror(code))
 
 
 def lacks(ability: str) -> bool:

@@ -5,12 +5,14 @@ from __future__ import annotations
 import errno
 import os
 from collections.abc import Iterator
-from contextlib import contextmanager
+from contextlib import AbstractContextManager, contextmanager
 
 from waka.errors import DriveTrouble, FolderNotEmpty, NameTaken, UnsafePath
 
+from .hands import Hands
 from .moving import rename_no_replace
 from .tree import INODE_BITS, Tree, shown
+from .trouble import trouble
 
 
 def folder_inode(tree: Tree, path: bytes) -> int | None:
@@ -22,11 +24,14 @@ def folder_inode(tree: Tree, path: bytes) -> int | None:
         return None
 
 
-def make(tree: Tree, path: bytes) -> int:
-    """Make one folder and return its inode. Raises ``NameTaken``, ``DriveTrouble``, ``UnsafePath``."""
-    with _told(path), tree.parent(path) as (above, name):
+def make(tree: Tree, path: bytes, hands: Hands | None = None) -> int:
+    """Make one folder and return its inode. Raises ``NameTaken``, ``DriveTrouble``, ``UnsafePath``.
+
+    With *hands* the folder above is written to disk with the batch, before anything is put on record.
+    """
+    with _told(path), _above(tree, path, hands) as (above, name):
         os.mkdir(name, dir_fd=above)
-        os.fsync(above)
+        _write(above, hands)
         return os.stat(name, dir_fd=above, follow_symlinks=False).st_ino & INODE_BITS
 
 
@@ -45,16 +50,29 @@ def move(tree: Tree, source: bytes, target: bytes, inode: int) -> None:
         os.fsync(old_above)
 
 
-def remove(tree: Tree, path: bytes) -> None:
-    """Remove an empty folder. Raises ``FolderNotEmpty``, ``DriveTrouble``."""
+def remove(tree: Tree, path: bytes, hands: Hands | None = None) -> None:
+    """Remove an empty folder, with *hands* as ``make``. Raises ``FolderNotEmpty``, ``DriveTrouble``."""
     try:
-        with _told(path), tree.parent(path) as (above, name):
+        with _told(path), _above(tree, path, hands) as (above, name):
             os.rmdir(name, dir_fd=above)
-            os.fsync(above)
+            _write(above, hands)
+        if hands is not None:
+            hands.forget(tree, path)
     except DriveTrouble as error:
         if error.__cause__ is not None and getattr(error.__cause__, "errno", 0) == errno.ENOTEMPTY:
             raise FolderNotEmpty(shown(path)) from error
         raise
+
+
+def _above(tree: Tree, path: bytes, hands: Hands | None) -> AbstractContextManager[tuple[int, bytes]]:
+    return hands.parent(tree, path) if hands is not None else tree.parent(path)
+
+
+def _write(folder: int, hands: Hands | None) -> None:
+    if hands is not None:
+        hands.touched(folder)
+    else:
+        os.fsync(folder)
 
 
 @contextmanager
@@ -71,6 +89,4 @@ def _told(path: bytes) -> Iterator[None]:
             mend="Look again at where it was.",
         ) from error
     except OSError as error:
-        raise DriveTrouble(
-            f"“{shown(path)}” cannot be changed: {error.strerror}.", mend="Ask the administrator."
-        ) from error
+        raise trouble(f"“{shown(path)}” cannot be changed", error, mend="Ask the administrator.") from error

@@ -52,6 +52,13 @@ class Hands:
             os.fsync(fd)
         self._touched.clear()
 
+    def forget(self, tree: Tree, path: bytes) -> None:
+        """Let go of the folder at *path*, which is gone: there is nothing of it to write."""
+        fd = self._open.pop((os.fspath(tree.root), b"/".join(parts_of(path))), None)
+        if fd is not None:
+            self._touched.discard(fd)
+            os.close(fd)
+
     def _close_some(self) -> None:
         for _ in range(len(self._open) // 2):
             _, fd = self._open.popitem(last=False)

@@ -17,7 +17,9 @@ from contextlib import contextmanager
 
 import structlog
 
+from .faults import reach
 from .tree import OWN, Tree
+from .trouble import trouble
 
 log = structlog.get_logger()
 _HELD = (errno.EAGAIN, errno.EACCES)
@@ -63,8 +65,15 @@ def _open(drive: Tree) -> int:
 
 @contextmanager
 def holds(drive: Tree) -> Iterator[Holds]:
-    """Yield what a worker holds lists by; they are let go at the end, or with the process."""
-    fd = _open(drive)
+    """Yield what a worker holds lists by; they are let go at the end, or with the process.
+
+    Raises ``DriveTrouble`` where the drive may not be written: nothing could be moved there either.
+    """
+    try:
+        reach("holding")
+        fd = _open(drive)
+    except OSError as error:
+        raise trouble("Nothing can be moved on this drive", error) from error
     held = Holds(fd)
     try:
         yield held

@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-import errno
 import hashlib
 import os
 import secrets
@@ -11,10 +10,11 @@ from collections.abc import Iterable, Iterator
 from dataclasses import dataclass
 
 from waka.core.names import mend_name, numbered
-from waka.errors import DriveTrouble, NameTaken, TooLarge, UploadCutOff
+from waka.errors import NameTaken, TooLarge, UploadCutOff
 
 from .moving import rename_no_replace
 from .tree import FileStat, Tree, shown
+from .trouble import trouble
 
 DEEPEST = 32  #: levels beneath an arrival point; deeper is reported, not walked
 
@@ -96,8 +96,7 @@ def receive(
             os.fsync(target)
             found = FileStat.of(os.stat(final, dir_fd=target, follow_symlinks=False))
     except OSError as error:
-        mend = "Make room on the disk." if error.errno == errno.ENOSPC else "Try again."
-        raise DriveTrouble(f"“{safe}” could not be stored: {error.strerror}.", mend=mend) from error
+        raise trouble(f"“{safe}” could not be stored", error) from error
     return Received(path=folder + b"/" + final, stat=found, sha256=digest)
 
 

@@ -23,6 +23,7 @@ from waka.errors import DriveTrouble, NameTaken, SourceChanged, SourceGone, Unsa
 from .faults import lacks, reach
 from .hands import Hands
 from .tree import CHUNK, FileStat, Tree, shown
+from .trouble import trouble
 
 RENAME_NOREPLACE = 1
 _libc = ctypes.CDLL(None, use_errno=True)
@@ -266,14 +267,4 @@ def _missing(move: Move) -> SourceGone | DriveTrouble:
 
 def _trouble(move: Move, error: OSError) -> DriveTrouble:
     name, where = shown(move.source_path), shown(move.target_path)
-    mend = {
-        errno.ENOSPC: "Make room on the disk, then try again.",
-        errno.EDQUOT: "Make room on the disk, then try again.",
-        errno.EROFS: "The drive is read-only: ask the administrator.",
-        errno.EACCES: "Waka's own account may not write there: ask the administrator.",
-        errno.ENAMETOOLONG: "Shorten the name.",
-    }.get(error.errno or 0, "Try again; if it stays so, ask the administrator.")
-    return DriveTrouble(
-        f"“{name}” could not be moved to “{where}”: {error.strerror}. It is still where it was.",
-        mend=mend, error=errno.errorcode.get(error.errno or 0, "EIO"),
-    )  # fmt: skip
+    return trouble(f"“{name}” could not be moved to “{where}”", error, "It is still where it was.")

@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-import errno
 import fcntl
 import hashlib
 import os
@@ -10,10 +9,11 @@ from collections.abc import Iterable
 from io import FileIO
 
 from waka.core.names import mend_name
-from waka.errors import DriveTrouble, UploadConflict
+from waka.errors import UploadConflict
 
 from .incoming import Received, place
 from .tree import CHUNK, FileStat, Tree
+from .trouble import trouble
 
 
 def append(
@@ -40,8 +40,7 @@ def append(
                         digest.update(kept)
                 os.fsync(fd)
     except OSError as error:
-        mend = "Make room on the disk." if error.errno == errno.ENOSPC else "Try again."
-        raise DriveTrouble(f"The upload could not be stored: {error.strerror}.", mend=mend) from error
+        raise trouble("The upload could not be stored", error) from error
     return size, digest.digest() if digest is not None else None
 
 

@@ -120,6 +120,14 @@ class Tree:
             return None
         return FileStat.of(found) if stat.S_ISREG(found.st_mode) else None
 
+    def write_above(self, path: bytes) -> None:
+        """Write the folder that holds *path* to disk, where there is one."""
+        try:
+            with self.parent(path) as (fd, _):
+                os.fsync(fd)
+        except (FileNotFoundError, UnsafePath):
+            return
+
     @contextmanager
     def reading(self, path: bytes) -> Iterator[BufferedReader]:
         """Yield the regular file at *path*. Raises ``FileNotFoundError``, ``UnsafePath``."""

@@ -166,7 +166,7 @@ def intend_many(conn: Connection, steps: Sequence[Step]) -> None:
     if not steps:
         return
     args: dict[str, object] = {
-        "list": steps[0].list_id, "positions": [s.position for s in steps],
+        **_these(steps),
         "from_paths": [s.from_path for s in steps], "to_paths": [s.to_path for s in steps],
         "after": [Jsonb(s.after) for s in steps],
     }  # fmt: skip
@@ -176,16 +176,14 @@ def intend_many(conn: Connection, steps: Sequence[Step]) -> None:
 def intend_plain(conn: Connection, steps: Sequence[Step]) -> None:
     """Put the intent of a batch on record whose paths are still those of the check."""
     if steps:
-        conn.execute(
-            SQL["intend_plain"], {"list": steps[0].list_id, "positions": [s.position for s in steps]}
-        )
+        conn.execute(SQL["intend_plain"], _these(steps))
 
 
 def intend_resolved(conn: Connection, steps: Sequence[Step]) -> None:
     """Put the intent of a batch on record whose folders the list itself has made."""
     if steps:
         args: dict[str, object] = {
-            "list": steps[0].list_id, "positions": [s.position for s in steps],
+            **_these(steps),
             "folders": [s.after["folder"] for s in steps],
         }  # fmt: skip
         conn.execute(SQL["intend_resolved"], args)
@@ -193,10 +191,13 @@ def intend_resolved(conn: Connection, steps: Sequence[Step]) -> None:
 
 def settle_many(conn: Connection, steps: Sequence[Step], state: str, failure: str | None = None) -> None:
     if steps:
-        args: dict[str, object] = {
-            "list": steps[0].list_id, "positions": [s.position for s in steps], "state": state, "failure": failure,
-        }  # fmt: skip
-        conn.execute(SQL["settle_many"], args)
+        conn.execute(SQL["settle_many"], _these(steps) | {"state": state, "failure": failure})
+
+
+def _these(steps: Sequence[Step]) -> dict[str, object]:
+    """Return what a statement asks for some steps of one list by."""
+    positions = [step.position for step in steps]
+    return {"list": steps[0].list_id, "positions": positions, "first": min(positions), "last": max(positions)}
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -215,7 +216,7 @@ def place_many(conn: Connection, placed: Sequence[Placed], person: int) -> None:
     """Write down that documents stand elsewhere: records, logbook and steps."""
     conn.execute(
         SQL["place_many"],
-        {"list": placed[0].step.list_id, "person": person, "positions": [p.step.position for p in placed],
+        {**_these([p.step for p in placed]), "person": person,
          "inodes": [p.inode for p in placed], "modified": [p.modified_ns for p in placed],
          "keys": [p.key for p in placed], "from_told": [p.from_told for p in placed],
          "to_told": [p.to_told for p in placed]},

@@ -10,7 +10,9 @@ import psycopg
 from psycopg import Connection
 from psycopg.errors import DeadlockDetected, QueryCanceled
 from psycopg.rows import class_row
+from psycopg.types.json import set_json_dumps, set_json_loads
 from psycopg_pool import ConnectionPool, PoolTimeout
+from pydantic_core import from_json, to_json
 
 from waka.errors import Busy, DatabaseAway, TookTooLong
 
@@ -24,11 +26,17 @@ def open_pool(url: str, size: int) -> ConnectionPool:
     pool = ConnectionPool(
         url, min_size=1, max_size=size, timeout=5, open=False,
         check=ConnectionPool.check_connection,
+        configure=_with_quick_json,
         # our queries are short: compiling them takes longer than running them
         kwargs={"options": "-c statement_timeout=60000 -c jit=off", "connect_timeout": 5},
     )  # fmt: skip
     pool.open()
     return pool
+
+
+def _with_quick_json(conn: Connection) -> None:
+    set_json_dumps(to_json, conn)
+    set_json_loads(from_json, conn)
 
 
 class Database:

@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-import json
 from collections.abc import Iterable, Sequence
 from dataclasses import dataclass, field
 from datetime import datetime
@@ -10,6 +9,7 @@ from typing import Any
 
 from psycopg import Connection
 from psycopg.types.json import Jsonb
+from pydantic_core import to_json
 
 from .database import row, rows, value
 from .sql import load
@@ -92,6 +92,8 @@ class ListedStep:
     conformed: bool
     asked: dict[str, Any]
     is_seen: bool  #: the person may still know of it
+    parks: bool  #: it goes to a temporary name, to make way
+    was: str | None  #: where it stood before it went to one
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -111,18 +113,6 @@ class DoneStep:
     before: dict[str, Any]
     after: dict[str, Any]
     onto_id: int | None
-
-
-@dataclass(frozen=True, slots=True, kw_only=True)
-class Load:
-    """A document that a person carries."""
-
-    number: int
-    name: str
-    conforms: bool
-    folder_path: str
-    folder: int
-    size: int
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -154,10 +144,14 @@ def put_steps(conn: Connection, list_id: int, steps: Iterable[NewStep]) -> None:
         for s in steps:
             copy.write_row((
                 list_id, s.position, s.act, s.document_id, s.folder_id, s.from_place, s.from_path, s.to_place,
-                s.to_path, s.state, s.size, s.sha256, s.inode, s.modified_ns, json.dumps(s.before),
-                json.dumps(s.after), json.dumps(s.asked), json.dumps(s.findings) if s.findings else None,
+                s.to_path, s.state, s.size, s.sha256, s.inode, s.modified_ns, _json(s.before),
+                _json(s.after), _json(s.asked), _json(s.findings) if s.findings else None,
                 s.needs, s.failure, s.onto_id,
             ))  # fmt: skip
+
+
+def _json(told: object) -> str:
+    return to_json(told).decode()
 
 
 def remove_steps(conn: Connection, list_id: int) -> None:
@@ -249,31 +243,39 @@ def change_asked(
     return conn.execute(SQL["change_asked"], args).rowcount
 
 
-def page(
-    conn: Connection, list_id: int, person: int, wanted: Filter, start: int, limit: int
-) -> tuple[list[ListedStep], int | None]:
-    """Return steps from the one at *start* of those that the filter leaves; and how many that are, where it filters."""
-    total: int | None = None
-    positions = list(range(start + 1, start + limit + 1))  # unfiltered, the place is the position
-    if not wanted.is_any:
-        args: dict[str, object] = {
-            "list": list_id, "from": start, "limit": limit, "finding": wanted.finding, "state": wanted.state,
-            "act": wanted.act,
-        }  # fmt: skip
-        found = conn.execute(SQL["positions"], args).fetchall()
-        positions = [int(position) for position, _ in found]
-        total = int(found[0][1]) if found else None
-    steps = rows(conn, SQL["page"], {"list": list_id, "person": person, "positions": positions}, ListedStep)
-    return steps, total
+def take_offered(conn: Connection, list_id: int, *, positions: Sequence[int], finding: str | None) -> None:
+    """Ask for the names that the check offers, for some steps or for all with a finding."""
+    args: dict[str, object] = {"list": list_id, "positions": list(positions), "finding": finding}
+    conn.execute(SQL["take_offered"], args)
 
 
-def count(conn: Connection, list_id: int, wanted: Filter) -> int:
-    args: dict[str, object] = {
-        "list": list_id, "finding": wanted.finding, "state": wanted.state, "act": wanted.act,
-    }  # fmt: skip
-    found = value(conn, SQL["count"], args)
+def page(conn: Connection, list_id: int, person: int, positions: Sequence[int]) -> list[ListedStep]:
+    """Return the steps at *positions*, as far as a person may know of them."""
+    args: dict[str, object] = {"list": list_id, "person": person, "positions": list(positions)}
+    return rows(conn, SQL["page"], args, ListedStep)
+
+
+def positions(conn: Connection, list_id: int, wanted: Filter, first: int, limit: int) -> list[int]:
+    """Return where the steps stand that a filter leaves, from position *first* on."""
+    args = _filtered(list_id, wanted) | {"first": first, "limit": limit}
+    return [int(found[0]) for found in conn.execute(SQL["positions"], args)]
+
+
+def page_starts(conn: Connection, list_id: int, wanted: Filter, every: int) -> tuple[list[int], int]:
+    """Return the position of each *every*th step that a filter leaves, from the first on; and how many it leaves."""
+    found = conn.execute(SQL["page_starts"], _filtered(list_id, wanted) | {"every": every}).fetchone()
+    assert found is not None
+    return list(found[0]), int(found[1])
+
+
+def length(conn: Connection, list_id: int) -> int:
+    found = value(conn, SQL["length"], {"list": list_id})
     assert isinstance(found, int)
     return found
+
+
+def _filtered(list_id: int, wanted: Filter) -> dict[str, object]:
+    return {"list": list_id, "finding": wanted.finding, "state": wanted.state, "act": wanted.act}
 
 
 def tally(conn: Connection, list_id: int) -> dict[str, int]:
@@ -324,19 +326,3 @@ def claim_folders(conn: Connection, list_id: int) -> tuple[int, str] | None:
 
 def release_folders(conn: Connection, list_id: int) -> None:
     conn.execute(SQL["release_folders"], {"list": list_id})
-
-
-def carried(conn: Connection, person: int, limit: int) -> tuple[list[Load], int]:
-    """Return what a person carries, at most *limit* of it, and how much that is in all."""
-    found = rows(conn, SQL["carried"], {"person": person, "limit": limit}, Load)
-    total = value(conn, SQL["count_carried"], {"person": person})
-    assert isinstance(total, int)
-    return found, total
-
-
-def pick_up(conn: Connection, person: int, numbers: Sequence[int]) -> None:
-    conn.execute(SQL["pick_up"], {"person": person, "numbers": list(numbers)})
-
-
-def put_down(conn: Connection, person: int) -> None:
-    conn.execute(SQL["put_down"], {"person": person})

@@ -245,3 +245,8 @@ def keeps_all(conn: Connection, person: int) -> bool:
 def try_sweeping(conn: Connection) -> bool:
     """Take the sole right to sweep; it goes with the connection."""
     return bool(value(conn, SQL["try_sweeping"], {}))
+
+
+def measure(conn: Connection) -> None:
+    """Tell the database to count anew what was added in bulk."""
+    conn.execute(SQL["measure"])

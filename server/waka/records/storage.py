@@ -42,6 +42,7 @@ class Notable:
 class Whole:
     bytes: int
     binned: int
+    versions: int  #: that are not the newest
 
 
 def by_folder(conn: Connection, folder: int, person: int) -> list[Share]:

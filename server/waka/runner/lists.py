@@ -15,6 +15,7 @@ from waka.work.running import run_list
 log = structlog.get_logger()
 PAUSE = 0.25  #: seconds between looks where nothing waits
 TROUBLED = 3.0  #: seconds after trouble
+AWAY = 1.0  #: seconds until the database is looked for again
 
 
 class ListRunner(threading.Thread):
@@ -31,7 +32,7 @@ class ListRunner(threading.Thread):
                 self.stop.wait(PAUSE)
             except DatabaseAway:
                 log.warning("database_away", place=self.name)
-                self.stop.wait(TROUBLED)
+                self.stop.wait(AWAY)
             except (WakaError, OSError) as error:
                 log.error("list_trouble", error=str(error))
                 self.stop.wait(TROUBLED)

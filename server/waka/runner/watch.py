@@ -19,6 +19,7 @@ from waka.work.outside import DriveSweeper
 
 log = structlog.get_logger()
 EVERY = 60.0  #: seconds between sweeps where nothing was noticed
+AWAY = 1.0  #: seconds until the database is looked for again
 REST = 8.0  #: times as long as a sweep took is the least pause after it
 
 
@@ -48,6 +49,9 @@ class DriveWatch(threading.Thread):
                 self.heard.clear()
                 began = time.monotonic()
                 found = self._sweep()
+                if found is None:  # what was heard is still to be looked at, as soon as there is a database
+                    self.stop.wait(AWAY)
+                    continue
                 took = time.monotonic() - began
                 again = 2 if found != 0 else max(0, again - 1)
                 self._rest(max(REST * took, self.deps.settings.settle_seconds), soon=again > 0)
@@ -66,11 +70,13 @@ class DriveWatch(threading.Thread):
             return None
         return observer
 
-    def _sweep(self) -> int:
+    def _sweep(self) -> int | None:
+        """Return how many differences there were, None where the database is away."""
         try:
             return self.sweeper.sweep()
         except DatabaseAway:
             log.warning("database_away", place="drive watch")
+            return None
         except (WakaError, OSError) as error:
             log.error("drive_not_swept", error=str(error))
         except Exception as error:

@@ -7,8 +7,8 @@ from urllib.parse import quote
 
 from flask import Response, request, stream_with_context
 
-from waka.records.lists import BulkList, Filter, Load
-from waka.work import emptying, lists, proposing, proving
+from waka.records.lists import BulkList, Filter
+from waka.work import carrying, emptying, evidence, lists, proposing, proving
 from waka.work.sheets import MOST_BYTES, read_sheet
 
 from . import schemas as s
@@ -57,7 +57,7 @@ def mine(query: sl.ListQuery) -> Response:
 @signed_in
 def propose(body: sl.Choice) -> Response:
     """Propose a list of what was chosen, or of what is carried. Nothing moves."""
-    numbers = lists.carried_numbers(deps(), person().id) if body.carried else body.documents
+    numbers = carrying.numbers(deps(), person().id) if body.carried else body.documents
     choice = proposing.Choice(
         do=body.do,
         documents=numbers,
@@ -70,7 +70,7 @@ def propose(body: sl.Choice) -> Response:
     )
     list_id = proposing.propose_chosen(deps(), person().id, choice)
     if body.carried:
-        lists.put_down(deps(), person().id)
+        carrying.put_down(deps(), person().id)
     return _told(lists.one(deps(), person().id, list_id), 201)
 
 
@@ -224,10 +224,18 @@ def undo(path: s.ListPath, body: sl.UndoSome) -> Response:
 
 @bp.get("/lists/<int:list_id>/proof", responses={200: sl.Proof, **REFUSED})
 @signed_in
-def proof(path: s.ListPath, query: sl.ProofQuery) -> Response:
+def proof(path: s.ListPath) -> Response:
     """Files, bytes and checksums before and after, and what did not arrive."""
-    found = proving.prove(deps(), person().id, path.list_id, read=query.read)
-    return reply(sl.Proof.model_validate(found))
+    return reply(sl.Proof.model_validate(proving.prove(deps(), person().id, path.list_id)))
+
+
+@bp.get("/lists/<int:list_id>/proof/read", responses={200: sl.ReadSlice, **REFUSED})
+@signed_in
+def read_again(path: s.ListPath, query: sl.ReadQuery) -> Response:
+    """Some of the documents of a list, read again; `after` says where to go on, null at the end."""
+    return reply(
+        sl.ReadSlice.model_validate(evidence.read_again(deps(), person().id, path.list_id, query.after))
+    )
 
 
 @bp.get("/lists/<int:list_id>/proof.csv", responses={200: None, **REFUSED})
@@ -255,33 +263,34 @@ def _file(chunks: Iterable[bytes], name: str, form: str) -> Response:
     return answer
 
 
-def _carried(found: tuple[list[Load], int]) -> Response:
+def _carried(found: carrying.Carried) -> Response:
     documents = [
         sl.CarriedDocument(
-            number=d.number, name=d.name, folder_path=d.folder_path, folder=d.folder, size=d.size
+            number=d.number, name=d.name, segments=list(segments), folder_path=d.folder_path, folder=d.folder,
+            size=d.size,
         )
-        for d in found[0]
-    ]
-    return reply(sl.Carried(total=found[1], documents=documents))
+        for d, segments in found.documents
+    ]  # fmt: skip
+    return reply(sl.Carried(total=found.total, documents=documents))
 
 
 @bp.get("/carried", responses={200: sl.Carried, **REFUSED})
 @signed_in
 def carried() -> Response:
     """What the person carries from one place to another."""
-    return _carried(lists.carried(deps(), person().id))
+    return _carried(carrying.carried(deps(), person().id))
 
 
 @bp.post("/carried", responses={200: sl.Carried, **REFUSED})
 @signed_in
 def pick_up(body: sl.PickUp) -> Response:
     """Take documents along."""
-    return _carried(lists.pick_up(deps(), person().id, body.documents))
+    return _carried(carrying.pick_up(deps(), person().id, body.documents))
 
 
 @bp.delete("/carried", responses={204: None, **REFUSED})
 @signed_in
 def put_back() -> Response:
     """Carry nothing any more; everything is still where it was."""
-    lists.put_down(deps(), person().id)
+    carrying.put_down(deps(), person().id)
     return Response(status=204)

@@ -43,6 +43,7 @@ class StepFinding(Wire):
     code: str
     message: str
     mend: str | None
+    offer: str | None = Field(description="A name that would do")
 
 
 class Checked(Wire):

@@ -112,6 +112,7 @@ class Notable(Wire):
 class Whole(Wire):
     bytes: int
     binned: int
+    versions: int
 
 
 class Disk(Wire):

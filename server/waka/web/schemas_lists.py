@@ -19,6 +19,7 @@ class Finding(Wire):
     message: str
     mend: str | None
     other: int | None = Field(description="The position of the other step that it is about")
+    offer: str | None = Field(None, description="A name that would do")
 
 
 class Sight(Wire):
@@ -99,12 +100,14 @@ class Step(Wire):
 
 
 class StepPage(Wire):
-    total: int
+    total: int = Field(description="Of all steps that the filter leaves")
     steps: list[Step]
 
 
 class StepQuery(Asked):
-    start: int = Field(0, ge=0, le=2**31 - 1)
+    start: int = Field(
+        0, ge=0, le=2**31 - 1, description="A step of the page, counted from 0 as the list is filtered"
+    )
     finding: str | None = Field(None, max_length=40)
     state: str | None = Field(None, max_length=40)
     act: str | None = Field(None, max_length=40)
@@ -179,6 +182,7 @@ class Mend(Asked):
     leave: bool | None = None
     collision: Collision | None = None
     name: str | None = Field(None, max_length=400)
+    as_offered: bool = Field(False, description="Each gets the name that the check offers")
 
 
 class Run(Asked):
@@ -196,6 +200,10 @@ class SheetPath(ListPath):
 
 class ProofQuery(Asked):
     read: bool = Field(False, description="Read every file again")
+
+
+class ReadQuery(Asked):
+    after: int = Field(0, ge=0, description="The number up to which documents were read")
 
 
 class Tally(Wire):
@@ -225,16 +233,24 @@ class Proof(Wire):
     amiss: list[ProvedStep]
     count_amiss: int
     not_done: int
+    destroyed: int
     bytes_before: int
     bytes_after: int
-    was_read: bool
     by_type: list[Tally]
     by_folder: list[Tally]
+
+
+class ReadSlice(Wire):
+    files: int
+    bytes: int
+    amiss: list[ProvedStep]
+    after: int | None
 
 
 class CarriedDocument(Wire):
     number: int
     name: str
+    segments: list[Segment]
     folder_path: str
     folder: int
     size: int

@@ -50,21 +50,14 @@ class Asked:
 
     @property
     def kept(self) -> dict[str, Any]:
-        fields = (
-            "number",
-            "source",
-            "folder",
-            "into",
-            "to",
-            "name",
-            "collision",
-            "expect",
-            "record",
-            "reason",
-            "row",
-        )
-        told = {key: getattr(self, key) for key in fields if getattr(self, key) is not None}
-        return {"do": self.do, "at": self.at, **told, **({"leave": True} if self.leave else {})}
+        every = {
+            "number": self.number, "source": self.source, "folder": self.folder, "into": self.into, "to": self.to,
+            "name": self.name, "collision": self.collision, "expect": self.expect, "record": self.record,
+            "reason": self.reason, "row": self.row, "leave": self.leave or None,
+        }  # fmt: skip
+        return {"do": self.do, "at": self.at} | {
+            key: value for key, value in every.items() if value is not None
+        }
 
     @classmethod
     def of(cls, kept: dict[str, Any]) -> Asked:

@@ -250,10 +250,10 @@ def _assert_clear(checked: Checked, ask: Ask) -> None:
         line = next((line for line in checked.lines if line.position == finding.position), None)
         where, _, name = (line.to_path if line and line.to_path else "").rpartition("/")
         if finding.code in ("taken", "twin"):
-            raise NameTaken(name, where, finding.mend)
+            raise NameTaken(name, where, finding.offer)
         raise NameUnfit(
             f"{finding.message}; nothing was changed.",
-            mend=f"Try “{finding.mend}”." if finding.mend else "Choose another name.",
+            mend=f"Try “{finding.offer}”." if finding.offer else "Choose another name.",
         )
     if checked.look is not None and ask.seen != checked.digest:
         raise NeedsALook(checked.look)

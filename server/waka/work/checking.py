@@ -6,8 +6,9 @@ the order in which they can run. Nothing moves here.
 
 from __future__ import annotations
 
-from collections.abc import Sequence
-from dataclasses import dataclass, replace
+from collections.abc import Iterator, Sequence
+from dataclasses import replace
+from itertools import count
 from typing import Any, cast
 
 from psycopg import Connection
@@ -31,10 +32,10 @@ from waka.records.lists import BulkList, NewStep
 from .asked import Asked, Prepared
 from .deps import Deps
 from .drafting import Drafter
-from .emptied import emptied_folders
+from .emptied import emptied_folders, held_in
 from .records_json import known_json
 from .structure import Structure
-from .telling import summary_of
+from .telling import Tally, summary_of
 
 _TEMPORARY: dict[str, Any] = {
     "code": "by_temporary_name",
@@ -55,12 +56,21 @@ def check_list(deps: Deps, list_id: int) -> None:
         _Check(deps, conn, owner, asks).settle()
 
 
-@dataclass(frozen=True, slots=True)
-class _Line:
-    """A step as it will be written."""
+def _kept(found: StepFinding, places: dict[int, int]) -> dict[str, Any]:
+    """Return a finding as it is kept with its step; *places*: where the steps of the proposal stand now."""
+    other = places.get(found.other) if found.other is not None else None
+    return {
+        "code": found.code,
+        "message": found.message,
+        "mend": found.mend,
+        "offer": found.offer,
+        "other": other,
+    }
 
-    prepared: Prepared
-    planned: Planned
+
+def _folders_of(steps: Sequence[Planned]) -> set[int]:
+    spots = [spot for step in steps for spot in (step.source, step.target) if spot is not None]
+    return {spot.folder for spot in spots if spot.folder > 0}
 
 
 class _Check:
@@ -68,28 +78,30 @@ class _Check:
         self.deps, self.conn, self.owner = deps, conn, owner
         self.structure = Structure(survey.folders(conn, owner.person_id))
         self.drafter = Drafter(deps, conn, owner.person_id, self.structure)
-        self.prepared, self.left = self.drafter.prepare(asks)
+        prepared, self.left = self.drafter.prepare(asks)
+        self.prepared = {one.planned.position: one for one in prepared}
 
     def settle(self) -> None:
-        planned = [self._planned(at, one) for at, one in enumerate(self.prepared)]
+        planned = [self._planned(one) for one in self.prepared.values()]
         checked = check(planned, self._snapshot(planned))
         ontos = [step.onto for step in checked.steps if step.onto is not None]
         self.ontos = survey.by_number(self.conn, self.owner.person_id, ontos) if ontos else {}
         findings: dict[int, list[StepFinding]] = {}
         for found in checked.findings + self._sight(checked):
             findings.setdefault(found.position, []).append(found)
-        rows = self._rows(checked, findings)
+        self.tally = Tally()
+        self.held = held_in(self.conn, self.structure, _folders_of(checked.steps))
         lists.remove_steps(self.conn, self.owner.id)
-        lists.put_steps(self.conn, self.owner.id, rows)
-        going = [row for row in rows if row.state == "proposed"]
+        # made while they are written: the database takes longer over a row than we do
+        lists.put_steps(self.conn, self.owner.id, self._rows(checked, findings))
         lists.set_checked(
-            self.conn, self.owner.id, steps=len(going), bytes=sum(row.size for row in going),
-            summary=summary_of(self.conn, self.structure, rows, self._sights, self.owner.ask),
+            self.conn, self.owner.id, steps=self.tally.steps, bytes=self.tally.bytes,
+            summary=summary_of(self.structure, self.tally, self.held, self._sights, self.owner.ask),
         )  # fmt: skip
 
-    def _planned(self, at: int, one: Prepared) -> Planned:
+    def _planned(self, one: Prepared) -> Planned:
         policy = one.asked.collision or cast(Collision, self.owner.collision)
-        return replace(one.planned, position=at, collision=policy)
+        return one.planned if one.planned.collision == policy else replace(one.planned, collision=policy)
 
     def _snapshot(self, steps: Sequence[Planned]) -> Snapshot:
         structure = self.structure
@@ -143,48 +155,46 @@ class _Check:
         row = self.structure.row(target.folder)
         return row.access_id if row else None
 
-    def _rows(self, checked: Checked, findings: dict[int, list[StepFinding]]) -> list[NewStep]:
-        """Return the list anew: steps in order, each folder made just before it is needed, what is left out."""
+    def _rows(self, checked: Checked, findings: dict[int, list[StepFinding]]) -> Iterator[NewStep]:
+        """Yield the list anew: steps in order, each folder made just before it is needed, what is left out.
+
+        Asks the database nothing: it is busy taking the rows.
+        """
+        note = self.tally.note
         order: list[int | Planned] = []  # a number below zero: a folder to make
         made: set[int] = set()
         for step in checked.steps:
             if step.target is not None:
                 order += self._to_make(step.target.folder, made)
             order.append(step)
-        for folder in self.drafter.wanted:
+        for folder in self.drafter.folders.wanted:
             order += self._to_make(folder, made)
         # where the steps of the proposal stand in the list now
         places = {
             one.position: at for at, one in enumerate(order, 1) if isinstance(one, Planned) and not one.parks
         }
-        rows = [
-            self._making(one)
-            if isinstance(one, int)
-            else self._row(at, _Line(self.prepared[one.position], one), findings, places)
-            for at, one in enumerate(order, 1)
-        ]
+        at = count(1)
+        for what in order:
+            if isinstance(what, int):
+                yield note(self._making(next(at), what))
+            else:
+                yield note(self._row(next(at), what, findings, places))
         if self.owner.ask.get("remove_empty"):
-            for folder in emptied_folders(self.conn, self.structure, rows):
-                rows.append(self._removing(len(rows) + 1, folder))
+            for folder in emptied_folders(self.structure, self.tally.moves, self.held):
+                yield note(self._removing(next(at), folder))
         running = {step.position for step in checked.steps}
-        for position, one in enumerate(self.prepared):
-            if position not in running:
-                told = findings.get(position, [])
-                rows.append(self._left(len(rows) + 1, one.asked, told, one))
+        for one in self.prepared.values():
+            if one.planned.position not in running:
+                yield note(self._left(next(at), one.asked, findings.get(one.planned.position, []), one))
         for asked, told_one in self.left:
-            rows.append(self._left(len(rows) + 1, asked, [told_one], None))
-        return [row if row.position == at else replace(row, position=at) for at, row in enumerate(rows, 1)]
+            yield note(self._left(next(at), asked, [told_one], None))
 
     def _row(
-        self, at: int, line: _Line, findings: dict[int, list[StepFinding]], places: dict[int, int]
+        self, at: int, step: Planned, findings: dict[int, list[StepFinding]], places: dict[int, int]
     ) -> NewStep:
-        one, step = line.prepared, line.planned
+        one = self.prepared[step.position]
         told = [] if step.parks else findings.get(step.position, [])
-        kept = [
-            {"code": f.code, "message": f.message, "mend": f.mend,
-             "other": places.get(f.other) if f.other is not None else None}
-            for f in told
-        ]  # fmt: skip
+        kept = [_kept(found, places) for found in told]
         after = one.after_at(step, self.structure)
         if step.parks:
             after = {**after, "parks": True}
@@ -220,12 +230,12 @@ class _Check:
             at = self.structure.made[at].parent_id
         return way[::-1]
 
-    def _making(self, number: int) -> NewStep:
+    def _making(self, at: int, number: int) -> NewStep:
         row, path = self.structure.made[number], self.structure.path(number)
-        wanted = self.drafter.wanted.get(number)
+        wanted = self.drafter.folders.wanted.get(number)
         parent = row.parent_id if row.parent_id is not None and row.parent_id > 0 else None
         return NewStep(
-            position=0, act="make_folder", asked=wanted.kept if wanted is not None else {}, to_path=to_bytes(path),
+            position=at, act="make_folder", asked=wanted.kept if wanted is not None else {}, to_path=to_bytes(path),
             after={"parent": parent, "name": row.name, "path": path},
         )  # fmt: skip
 
@@ -245,6 +255,6 @@ class _Check:
             from_path=one.from_path if one else to_bytes(asked.source_told(self.structure)),
             to_path=to_bytes(asked.target_told(self.structure)), size=one.size if one else 0,
             state="proposed" if blocking else "left",
-            findings=[{"code": f.code, "message": f.message, "mend": f.mend, "other": None} for f in told] or None,
+            findings=[_kept(found, {}) for found in told] or None,
             failure=told[0].message if told else None,
         )  # fmt: skip

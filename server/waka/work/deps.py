@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
+from dataclasses import dataclass, field
 
 from waka.drive.holds import prepare_holds
 from waka.drive.tree import OWN, Tree
@@ -10,6 +10,8 @@ from waka.drive.versions import STORE
 from waka.reading.reader import Reader
 from waka.records.database import Database, open_pool
 from waka.settings import Settings
+
+from .paging import KnownPages
 
 INCOMING = b".incoming"
 
@@ -21,6 +23,7 @@ class Deps:
     arrivals: Tree
     reader: Reader
     settings: Settings
+    pages: KnownPages = field(default_factory=KnownPages)
 
 
 def assemble(settings: Settings, database_url: str, connections: int = 8) -> Deps:

@@ -10,7 +10,6 @@ from psycopg import Connection
 
 from waka.core.changes.check import Planned, Spot, StepFinding
 from waka.core.names import name_key, readable, to_bytes
-from waka.drive.folders import folder_inode
 from waka.drive.scan import files_in
 from waka.records import survey, versions
 from waka.records.survey import Source
@@ -18,6 +17,7 @@ from waka.records.versions import Kept
 
 from .asked import Asked, LeftOut, Prepared
 from .deps import Deps
+from .drafting_folders import FolderDrafter
 from .reading_names import Reading
 from .records_json import known_json, record_json
 from .structure import MAY_FILE, Structure, is_safe, split_path
@@ -29,25 +29,23 @@ class Drafter:
     def __init__(self, deps: Deps, conn: Connection, person: int, structure: Structure) -> None:
         self.deps, self.conn, self.person, self.structure = deps, conn, person, structure
         self.house = Reading.load(conn)
+        self.folders = FolderDrafter(deps, structure)
         self.left: list[tuple[Asked, StepFinding]] = []
         self._known: dict[int, Source] = {}
         self._by_place: dict[tuple[int, str], list[Source]] = {}
-        self._removing: set[int] = set()
-        self.wanted: dict[
-            int, Asked
-        ] = {}  #: folders that are made for themselves, by their number below zero
+        self._places: dict[int | str, int | tuple[str, str]] = {}  #: where documents go, looked for once
         self._digests: dict[int, list[bytes]] = {}  #: of what is destroyed, the earlier versions
         self._kept: dict[int, Kept] = {}  #: of documents that stop having a version, the one before
 
     def prepare(self, asks: Sequence[Asked]) -> tuple[list[Prepared], list[tuple[Asked, StepFinding]]]:
         """Return the proposals that have a subject and a target, and the others with what is wrong."""
         self._look_up(asks)
-        self._bring_back(asks)
+        self.folders.bring_back(asks)
         prepared: list[Prepared] = []
         for asked in asks:
             try:
                 if asked.do == "plan_folder" and not asked.leave:
-                    self._plan(asked)
+                    self.folders.plan(asked)
                 else:
                     prepared.append(self._one(asked))
             except LeftOut as found:
@@ -61,8 +59,8 @@ class Drafter:
         numbers += ontos
         destroyed = [a.number for a in asks if a.do == "destroy" and a.number is not None]
         self._digests = versions.kept_digests(self.conn, destroyed) if destroyed else {}
-        self._removing = {a.folder for a in asks if a.do == "remove_folder" and a.folder is not None}
         self._known = survey.by_number(self.conn, self.person, numbers) if numbers else {}
+        self.folders.look_up(self.conn, asks, (source.folder_id for source in self._known.values()))
         places = {self.structure.find(split_path(a.source)[0]) for a in asks if a.number is None and a.source}
         # what may already stand where it should go, from an earlier run
         places |= {
@@ -72,28 +70,11 @@ class Drafter:
         for source in survey.in_folders(self.conn, self.person, folders) if folders else ():
             self._by_place.setdefault((source.folder_id, name_key(source.name)), []).append(source)
 
-    def _bring_back(self, asks: Sequence[Asked]) -> None:
-        """Know the folders that an undo makes again, with their numbers, before anything goes into them."""
-        for asked in asks:
-            above = self.structure.row(asked.into or 0) if asked.do == "make_folder" else None
-            if above is not None and asked.folder is not None and asked.folder not in self.structure.rows:
-                self.structure.add(
-                    replace(above, id=asked.folder, parent_id=above.id, name=asked.name or "",
-                            name_key=name_key(asked.name or ""), own_access=False, inode=None))  # fmt: skip
-
-    def _plan(self, asked: Asked) -> None:
-        folder, why = self.structure.find_or_plan(asked.to or "")
-        if folder is None:
-            raise LeftOut("no_target", why or "")
-        if folder > 0:
-            raise LeftOut("already_there", f"“{asked.to}” is already there")
-        self.wanted[folder] = asked
-
     def _one(self, asked: Asked) -> Prepared:
         if asked.leave:
             raise LeftOut("left_out", "Taken out of the list")
         if asked.do in ("move_folder", "make_folder", "remove_folder"):
-            return self._folder(asked)
+            return self.folders.prepare(asked)
         if asked.do == "unversion":
             return self._unversion(asked)
         source = self._source(asked)
@@ -157,21 +138,31 @@ class Drafter:
             if asked.do == "restore" and asked.into is None and asked.to is None
             else asked.into
         )
-        if into is not None:
-            row = self.structure.row(into)
-            folder = into if row is not None and row.right is not None else None
-            why = "The folder is not there, or not for you to see"
-        elif not is_safe(asked.to or ""):
-            folder, why = None, f"“{asked.to}” leads out of the drive"
+        key = into if into is not None else asked.to or ""
+        found = self._places.get(key)
+        if found is None:
+            found = self._places[key] = self._place(key)
+        if not isinstance(found, int):
+            raise LeftOut(*found)
+        return Spot(folder=found, name=asked.name or source.name)
+
+    def _place(self, asked: int | str) -> int | tuple[str, str]:
+        """Return the folder of that number or at that path, where the person may file in it; else why not."""
+        folder: int | None
+        if isinstance(asked, int):
+            row = self.structure.row(asked)
+            folder = asked if row is not None and row.right is not None else None
+            why: str | None = "The folder is not there, or not for you to see"
+        elif not is_safe(asked):
+            folder, why = None, f"“{asked}” leads out of the drive"
         else:
-            folder, refused = self.structure.find_or_plan(asked.to or "")
-            why = refused or ""
+            folder, why = self.structure.find_or_plan(asked)
         if folder is None:
-            raise LeftOut("no_target", why)
+            return "no_target", why or ""
         row = self.structure.row(folder)
         if row is None or row.right not in MAY_FILE:
-            raise LeftOut("no_right", f"You may not file in “{self.structure.path(folder) or 'Drive'}”")
-        return Spot(folder=folder, name=asked.name or source.name)
+            return "no_right", f"You may not file in “{self.structure.path(folder) or 'Drive'}”"
+        return folder
 
     def _of(self, asked: Asked, source: Source, target: Spot | None) -> Prepared:
         spot = Spot(folder=source.folder_id, name=source.name)
@@ -196,7 +187,7 @@ class Drafter:
             from_path=source.bin_path or to_bytes(f"{path}/{source.name}" if path else source.name),
             from_access=row.access_id if row else None,
             planned=Planned(
-                position=0, subject=("document", source.id), source=None if is_restored else spot,
+                position=asked.at, subject=("document", source.id), source=None if is_restored else spot,
                 target=None if act == "correct" else target, keeps_source=asked.do == "copy", digest=source.sha256,
             ),
         )  # fmt: skip
@@ -220,7 +211,7 @@ class Drafter:
             inode=onto.inode, modified_ns=onto.modified_ns, before={"folder": onto.folder_id, "name": onto.name},
             after={"onto": known_json(kept)}, from_access=row.access_id,
             from_path=to_bytes(f"{path}/{onto.name}" if path else onto.name),
-            planned=Planned(position=0, subject=("document", asked.number or 0), source=None, target=target),
+            planned=Planned(position=asked.at, subject=("document", asked.number or 0), source=None, target=target),
         )  # fmt: skip
 
     def _destroyed(self, asked: Asked, source: Source) -> Prepared:
@@ -233,7 +224,7 @@ class Drafter:
             from_path=source.bin_path or b"", to_path=to_bytes(stood),
             before={"folder": source.folder_id, "name": source.name, "kept": [d.hex() for d in kept],
                     "path": stood},
-            planned=Planned(position=0, subject=("document", source.id), source=None, target=None),
+            planned=Planned(position=asked.at, subject=("document", source.id), source=None, target=None),
         )  # fmt: skip
 
     def _fields(self, asked: Asked, source: Source, target: Spot | None) -> dict[str, Any]:
@@ -245,60 +236,6 @@ class Drafter:
         if conforms and name != source.name:  # the name says who, when and what: the fields follow it
             record = replace(read, kind=source.kind, amount=read.amount or source.amount)
         return {"conforms": conforms, "record": record_json(record)}
-
-    def _folder(self, asked: Asked) -> Prepared:
-        structure = self.structure
-        if asked.do == "make_folder":
-            return self._made_again(asked)
-        row = structure.rows.get(asked.folder or 0)
-        if row is None or row.right is None or row.parent_id is None:
-            code = "changed_since" if asked.expect is not None else "missing"
-            raise LeftOut(code, "The folder is not there, or not for you to see")
-        if row.right != "keeper":
-            raise LeftOut("no_right", f"Only a keeper of “{structure.path(row.id)}” may rearrange it")
-        if asked.expect is not None and asked.expect.get("name") is not None and (
-            (row.parent_id, row.name) != (asked.expect["parent"], asked.expect["name"])
-        ):  # fmt: skip
-            raise LeftOut("changed_since", f"“{structure.path(row.id)}” has been moved or renamed since")
-        if asked.do == "remove_folder":
-            self._assert_emptied(row.id)
-        spot = Spot(folder=row.parent_id, name=row.name)
-        target = None
-        if asked.do == "move_folder":
-            into = structure.row(asked.into) if asked.into is not None else None
-            if asked.into is None and asked.to is not None:
-                found, _ = structure.find_or_plan(asked.to)
-                into = structure.row(found) if found is not None else None
-            if into is None or into.right != "keeper":
-                raise LeftOut("no_right", "Only a keeper of the folder that it goes to may rearrange it")
-            target = Spot(folder=into.id, name=asked.name or row.name)
-        inode = row.inode or folder_inode(self.deps.drive, to_bytes(structure.path(row.id))) or 0
-        return Prepared(
-            asked=asked, act=asked.act, folder=row.id, inode=inode, from_path=to_bytes(structure.path(row.id)),
-            from_access=row.access_id, keeps_access=row.own_access, before={"parent": row.parent_id, "name": row.name},
-            planned=Planned(position=0, subject=("folder", row.id), source=spot, target=target),
-        )  # fmt: skip
-
-    def _assert_emptied(self, folder: int) -> None:
-        """Raise where something else is in a folder that an undo would remove."""
-        held = survey.counts(self.conn, [folder]).get(folder, 0)
-        leaving = sum(source.folder_id == folder for source in self._known.values())
-        children = set(self.structure.children.get(folder, {}).values()) - self._removing
-        if held > leaving or children:
-            told = self.structure.path(folder)
-            raise LeftOut("changed_since", f"“{told}” has something else in it by now; it stays")
-
-    def _made_again(self, asked: Asked) -> Prepared:
-        """A folder that was removed, and is made again with its number by an undo."""
-        above = self.structure.row(asked.into or 0)
-        if above is None or above.right not in MAY_FILE:
-            raise LeftOut("no_right", "You may not make a folder there")
-        name = asked.name or ""
-        return Prepared(
-            asked=asked, act="make_folder", folder=asked.folder, after={"parent": above.id, "name": name},
-            planned=Planned(position=0, subject=("folder", asked.folder or 0), source=None,
-                            target=Spot(folder=above.id, name=name)),
-        )  # fmt: skip
 
     def _left_out(self, one: Prepared, code: str, message: str, mend: str | None = None) -> None:
         self.left.append((one.asked, StepFinding(position=0, code=code, message=message, mend=mend)))

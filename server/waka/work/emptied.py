@@ -3,7 +3,8 @@
 from __future__ import annotations
 
 from collections import Counter
-from collections.abc import Sequence
+from collections.abc import Iterable, Mapping
+from dataclasses import dataclass, field
 
 from psycopg import Connection
 
@@ -13,44 +14,64 @@ from waka.records.lists import NewStep
 from .structure import Structure
 
 
-def moves_of(rows: Sequence[NewStep]) -> tuple[Counter[int], Counter[int]]:
-    """Return how many documents leave and how many come to each folder; one to be made counts by no number."""
-    leaves: Counter[int] = Counter()
-    comes: Counter[int] = Counter()
-    for row in rows:
-        if row.document_id is None or row.state != "proposed" or row.after.get("parks"):
-            continue
-        if row.act in ("place", "bin", "version") and row.before.get("folder"):
-            leaves[row.before["folder"]] += 1
-        if row.act in ("place", "copy", "restore", "unversion") and row.after.get("folder"):
-            comes[row.after["folder"]] += 1
-    return leaves, comes
+@dataclass(slots=True)
+class Moves:
+    """What goes where by the steps noted so far; a folder that is still to be made counts by no number."""
+
+    leaves: Counter[int] = field(default_factory=Counter)  #: how many documents leave each folder
+    comes: Counter[int] = field(default_factory=Counter)
+    moved: set[int | None] = field(default_factory=set)  #: folders that go as a whole
+    gets_folders: set[int | None] = field(default_factory=set)
+
+    def note(self, row: NewStep) -> None:
+        if row.state != "proposed":
+            return
+        if row.document_id is None:
+            if row.act == "place_folder":
+                self.moved.add(row.folder_id)
+            if row.act in ("make_folder", "place_folder"):
+                self.gets_folders.add(row.after.get("parent"))
+            return
+        if row.after.get("parks"):
+            return
+        source, target = row.before.get("folder"), row.after.get("folder")
+        if source and row.act in ("place", "bin", "version"):
+            self.leaves[source] += 1
+        if target and row.act in ("place", "copy", "restore", "unversion"):
+            self.comes[target] += 1
 
 
-def emptied_folders(conn: Connection, structure: Structure, rows: Sequence[NewStep]) -> list[int]:
-    """Return the folders that hold nothing any more after *rows*, the innermost first.
+def held_in(conn: Connection, structure: Structure, folders: Iterable[int]) -> Mapping[int, int]:
+    """Return how many documents stand in each of *folders* and in those above them."""
+    wanted: set[int] = set()
+    for folder in folders:
+        at: int | None = folder
+        while at is not None and at > 0 and at not in wanted:
+            wanted.add(at)
+            row = structure.row(at)
+            at = row.parent_id if row is not None else None
+    return Counter(survey.counts(conn, wanted)) if wanted else Counter()
 
-    Only where something left, or a folder beneath became empty; only those that the person keeps.
+
+def emptied_folders(structure: Structure, moves: Moves, held: Mapping[int, int]) -> list[int]:
+    """Return the folders that hold nothing any more after *moves*, the innermost first.
+
+    Only where something left, or a folder beneath became empty; only those that the person keeps. *held* tells
+    of these folders and of those above them.
     """
-    leaves, comes = moves_of(rows)
-    moved = {row.folder_id for row in rows if row.act == "place_folder" and row.state == "proposed"}
-    held = survey.counts(conn, list(leaves))
-    gets_folders = {row.after.get("parent") for row in rows if row.act in ("make_folder", "place_folder")}
     emptied: list[int] = []
-    gone: set[int] = set()
-    todo = sorted(leaves, key=lambda folder: -structure.path(folder).count("/"))
+    gone: set[int | None] = set()
+    todo = sorted(moves.leaves, key=lambda folder: -structure.path(folder).count("/"))
     while todo:
         folder = todo.pop(0)
         row = structure.rows.get(folder)
         if row is None or row.parent_id is None or row.right != "keeper" or row.own_access or folder in gone:
             continue
-        children = set(structure.children.get(folder, {}).values()) - gone - moved
-        left = held.get(folder, 0) - leaves[folder] + comes[folder]
-        if children or left > 0 or folder in gets_folders:
+        children = set(structure.children.get(folder, {}).values()) - gone - moves.moved
+        left = held[folder] - moves.leaves[folder] + moves.comes[folder]
+        if children or left > 0 or folder in moves.gets_folders:
             continue
         gone.add(folder)
         emptied.append(folder)
-        if row.parent_id not in held:
-            held |= {row.parent_id: survey.counts(conn, [row.parent_id]).get(row.parent_id, 0)}
         todo.append(row.parent_id)
     return emptied

@@ -97,12 +97,12 @@ def carry_out_step(deps: Deps, step: Step, hands: Hands | None = None) -> FileSt
     if step.act == "copy":
         return copy_out(move_of(deps, step))
     if step.act == "make_folder":
-        return _folder_stat(on_disk.make(deps.drive, step.to_path))
+        return _folder_stat(on_disk.make(deps.drive, step.to_path, hands))
     if step.act == "place_folder":
         on_disk.move(deps.drive, step.from_path, step.to_path, step.inode)
         return _folder_stat(step.inode)
     if step.act == "remove_folder":
-        on_disk.remove(deps.drive, step.from_path)
+        on_disk.remove(deps.drive, step.from_path, hands)
         return NOTHING
     if step.act in _EXCHANGES:
         return exchange(exchange_of(deps, step))
@@ -156,6 +156,10 @@ def _settle_step(deps: Deps, conn: Connection, step: Step, *, runs_again: bool =
     verdict, found = _look(deps, conn, step)
     log.info("settled", list=step.list_id, step=step.position, verdict=verdict.value)
     if verdict in (Verdict.DONE, Verdict.DROP_SOURCE):
+        # whoever died may not have come to write its folders: what is found here is not on disk for certain
+        for tree, path in ((step.from_place, step.from_path), (step.to_place, step.to_path)):
+            if path and tree != "nowhere":
+                (deps.arrivals if tree == "arrivals" else deps.drive).write_above(path)
         with conn.transaction():
             recording.record_done(conn, step, found)
         storing.tidy_after(deps, conn, [step])

@@ -16,9 +16,9 @@ from psycopg import Connection
 
 from waka.core.changes.recognise import Doubt, Found, Known, Place, Same
 from waka.core.names import readable, to_bytes, to_text
-from waka.drive.scan import digests
+from waka.drive.scan import digests, files_in
 from waka.errors import DriveTrouble
-from waka.records import contents, documents, logbook, outside, search
+from waka.records import changes, contents, documents, logbook, outside, search
 from waka.records.outside import NewFile
 
 from .deps import Deps
@@ -154,10 +154,29 @@ class Following:
         self, some: list[Found], read: dict[Place, bytes], ready: dict[Place, NewFile], house: Reading,
     ) -> None:  # fmt: skip
         with self.deps.db.transaction() as conn:
-            back = self._bring_back(conn, house, [f for f in some if f.place in read], read)
-            new = [file for place, file in ready.items() if place not in back]
+            still = self._still_there(conn, [f for f in some if f.place in read])
+            back = self._bring_back(conn, house, still, read)
+            new = [ready[f.place] for f in still if f.place not in back]
             self.taken += outside.take_in(conn, new, self.person)
             outside.advance_sweep(conn, len(some), sum(f.size for f in some))
+
+    def _still_there(self, conn: Connection, files: Sequence[Found]) -> list[Found]:
+        """Return those that stand as they were seen, and that no list has begun to move since.
+
+        A name that a list has freed meanwhile may be another document's by now: it is left to the next sweep.
+        """
+        moving = changes.drive_paths_in_motion(conn)
+        names: dict[int, list[bytes]] = {}
+        for file in files:
+            names.setdefault(file.place[0], []).append(to_bytes(file.place[1]))
+        there = {
+            folder: files_in(self.deps.drive, self.seen.paths[folder], some) for folder, some in names.items()
+        }
+        return [
+            f for f in files
+            if there[f.place[0]].get(to_bytes(f.place[1])) == (f.size, f.inode, f.modified_ns)
+            and self._path(f.place) not in moving
+        ]  # fmt: skip
 
     def _new_file(self, house: Reading, file: Found, digest: bytes) -> NewFile:
         folder, name = file.place

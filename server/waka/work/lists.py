@@ -11,16 +11,13 @@ from waka.core.changes.check import TELLS_ONLY, Collision
 from waka.core.names import Segment, readable, to_text
 from waka.errors import BadRequest, ListHasErrors, ListIsRunning, NotFound
 from waka.records import lists
-from waka.records.lists import BulkList, Filter, ListedStep, Load
+from waka.records.lists import BulkList, Filter, ListedStep
 
-from . import sheets
+from . import paging, sheets
 from .checking import AT_ONCE, check_list
 from .deps import Deps
 from .slips import Naming
 
-PAGE = 200
-MOST_CARRIED = 100_000
-SHOWN_CARRIED = 50
 _MOVING = ("queued", "running")
 
 
@@ -38,7 +35,7 @@ class Step:
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class StepPage:
-    total: int
+    total: int  #: of all that the filter leaves
     steps: Sequence[Step]
 
 
@@ -51,6 +48,7 @@ class Mend:
     leave: bool | None = None
     collision: Collision | None = None
     name: str | None = None
+    as_offered: bool = False  #: each gets the name that the check offers
 
 
 def mine(deps: Deps, person: int, before: int | None) -> list[BulkList]:
@@ -73,22 +71,30 @@ def _one(conn: Connection, person: int, list_id: int) -> BulkList:
 
 def _resting(conn: Connection, person: int, list_id: int) -> BulkList:
     """Return a list that nothing is doing anything with. Raises ``NotFound``, ``ListIsRunning``."""
-    found = _one(conn, person, list_id)
-    lists.lock(conn, list_id)
+    found = _held(conn, person, list_id)
     if found.state in _MOVING:
         raise ListIsRunning(list_id)
     return found
 
 
+def _held(conn: Connection, person: int, list_id: int) -> BulkList:
+    """Return a list of this person's as it is, and keep it so: its runner waits. Raises ``NotFound``."""
+    _one(conn, person, list_id)
+    found = lists.lock(conn, list_id)  # read anew: it may have begun, or ended, since
+    if found is None:
+        raise NotFound(f"Change {list_id}")
+    return found
+
+
 def steps(deps: Deps, person: int, list_id: int, wanted: Filter, start: int) -> StepPage:
-    """Return a page of steps from *start*, counted in the list as it is filtered. Raises ``NotFound``."""
+    """Return the page that the step at *start* is in, counted in the list as it is filtered. Raises ``NotFound``."""
     with deps.db.transaction() as conn:
-        _one(conn, person, list_id)
+        owner = _one(conn, person, list_id)
         house = Naming.load(conn)
-        found, total = lists.page(conn, list_id, person, wanted, start, PAGE)
-        if total is None:
-            total = lists.count(conn, list_id, wanted)
-    return StepPage(total=total, steps=[_step(house, step, at) for at, step in enumerate(found, start)])
+        where, total = paging.positions(deps.pages, conn, owner, wanted, start)
+        found = lists.page(conn, list_id, person, where)
+    first = start - start % paging.PAGE
+    return StepPage(total=total, steps=[_step(house, step, at) for at, step in enumerate(found, first)])
 
 
 HIDDEN = "not for you to see any more"
@@ -120,7 +126,7 @@ def check(deps: Deps, person: int, list_id: int) -> BulkList:
     with deps.db.transaction() as conn:
         found = _resting(conn, person, list_id)
         _assert_not_begun(found)
-        size = lists.count(conn, list_id, Filter())
+        size = lists.length(conn, list_id)
         if size > AT_ONCE:
             lists.set_wish(conn, list_id, "check")
     if size <= AT_ONCE:
@@ -160,12 +166,15 @@ def mend(deps: Deps, person: int, list_id: int, wish: Mend) -> BulkList:
     """Change what was asked of some steps and check the list anew."""
     asked = {"leave": wish.leave, "collision": wish.collision, "name": wish.name}
     asked = {key: value for key, value in asked.items() if value is not None}
-    if not asked or not (wish.positions or wish.finding):
+    if not (asked or wish.as_offered) or not (wish.positions or wish.finding):
         raise BadRequest("Nothing was asked for.", mend="Choose steps and what is to be done with them.")
     with deps.db.transaction() as conn:
         found = _resting(conn, person, list_id)
         _assert_not_begun(found)
-        lists.change_asked(conn, list_id, positions=wish.positions, finding=wish.finding, asked=asked)
+        if wish.as_offered:
+            lists.take_offered(conn, list_id, positions=wish.positions, finding=wish.finding)
+        if asked:
+            lists.change_asked(conn, list_id, positions=wish.positions, finding=wish.finding, asked=asked)
     return check(deps, person, list_id)
 
 
@@ -196,8 +205,7 @@ def run(
 def ask_to_stop(deps: Deps, person: int, list_id: int, wish: str) -> BulkList:
     """Pause or cancel a list that runs; it comes to rest after the batch at hand."""
     with deps.db.transaction() as conn:
-        found = _one(conn, person, list_id)
-        lists.lock(conn, list_id)
+        found = _held(conn, person, list_id)
         if found.state == "queued":
             lists.set_state(conn, list_id, "paused" if wish == "pause" else "cancelled")
         elif found.state == "running":
@@ -235,7 +243,7 @@ def as_sheet(deps: Deps, person: int, list_id: int) -> tuple[str, Iterator[Seque
         start = 0
         while True:
             with deps.db.transaction() as conn:
-                page, _ = lists.page(conn, list_id, person, Filter(), start, 2_000)
+                page = lists.page(conn, list_id, person, range(start + 1, start + 2_001))
             for step in page:
                 told = _row(step)
                 if told is not None:
@@ -248,10 +256,10 @@ def as_sheet(deps: Deps, person: int, list_id: int) -> tuple[str, Iterator[Seque
 
 
 def _row(step: ListedStep) -> Sequence[object] | None:
-    if not step.is_seen or step.act not in ("place", "copy", "version"):
+    if not step.is_seen or step.parks or step.act not in ("place", "copy", "version"):
         return None
     says = "; ".join(f["message"] for f in step.findings or ())
-    return (step.position, readable(to_text(step.from_path)), readable(to_text(step.to_path)), step.act,
+    return (step.position, step.was or readable(to_text(step.from_path)), readable(to_text(step.to_path)), step.act,
             step.number, step.size, step.state, says)  # fmt: skip
 
 
@@ -271,28 +279,3 @@ def can_run(found: BulkList) -> bool:
 
 def blocks(code: str) -> bool:
     return code not in TELLS_ONLY
-
-
-def carried(deps: Deps, person: int) -> tuple[list[Load], int]:
-    with deps.db.transaction() as conn:
-        return lists.carried(conn, person, SHOWN_CARRIED)
-
-
-def carried_numbers(deps: Deps, person: int) -> list[int]:
-    with deps.db.transaction() as conn:
-        return [one.number for one in lists.carried(conn, person, MOST_CARRIED)[0]]
-
-
-def pick_up(deps: Deps, person: int, numbers: Sequence[int]) -> tuple[list[Load], int]:
-    """Take documents along, with those that are carried already."""
-    with deps.db.transaction() as conn:
-        lists.pick_up(conn, person, numbers)
-        found = lists.carried(conn, person, SHOWN_CARRIED)
-        if found[1] > MOST_CARRIED:
-            raise BadRequest(f"More than {MOST_CARRIED:,} documents are too much to carry.")
-        return found
-
-
-def put_down(deps: Deps, person: int) -> None:
-    with deps.db.transaction() as conn:
-        lists.put_down(conn, person)

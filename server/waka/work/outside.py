@@ -41,6 +41,7 @@ from .following import Following, KindOf, Progress, Seen, no_kind, no_progress
 
 log = structlog.get_logger()
 COMPARED_AT_ONCE = 400  #: folders of one question to the records
+MANY = 1_000  #: new files after which the database counts its rows anew
 GONE_AFTER = 60.0  #: seconds after which a missing file is gone although others are still being written
 
 
@@ -91,6 +92,8 @@ class DriveSweeper:
             outside.set_notices(conn, seen.notices)
             outside.forget_folders(conn, match.gone)
             outside.end_sweep(conn, seen.files, None)
+            if len(left.new) >= MANY:
+                outside.measure(conn)
         return differences
 
     def _follow_folders(self, conn: Connection, match: FolderMatch, disk: dict[bytes, int]) -> None:

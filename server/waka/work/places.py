@@ -33,10 +33,11 @@ class Places:
     def forget(self) -> None:
         """Forget what was made where: the structure has changed."""
         self._made.clear()
+        self._children.clear()
 
     def look(self, conn: Connection, steps: Sequence[Step]) -> None:
         """Read the folders of *steps* and all above them as they are now."""
-        if any(step.after.get("make", "") not in ("", *self._made) or _makes(step) for step in steps):
+        if any(_makes(step) or not self._knows(step.after.get("make")) for step in steps):
             found = survey.folders(conn, self.person)
             self.rows = {row.id: row for row in found}
             self._children = {(row.parent_id or 0, row.name_key): row.id for row in found}
@@ -50,6 +51,16 @@ class Places:
             for row in survey.some_folders(conn, self.person, todo):
                 self.rows[row.id] = row
             todo = {row.parent_id for row in self.rows.values() if row.parent_id is not None} - set(self.rows)
+
+    def _knows(self, path: str | None) -> bool:
+        """Whether the folder is known that a step goes to and that the list itself has made."""
+        if path is None or path in self._made:
+            return True
+        try:
+            self._made[path] = self._find(path)
+        except Refused:
+            return False
+        return True
 
     def ready(self, step: Step, held: Mapping[int, Held]) -> Step:
         """Return *step* with its paths as they are now. Raises ``Refused``."""
@@ -146,8 +157,7 @@ class Places:
         return {**step.after, "parent" if step.document_id is None else "folder": folder}
 
     def _find(self, path: str) -> int:
-        assert self._root is not None
-        at = self._root
+        at = self._root or 0
         for part in path.split("/"):
             found = self._children.get((at, name_key(part)))
             if found is None:

@@ -129,12 +129,11 @@ def propose_sheet(
 
 
 def _of_row(row: SheetRow) -> Asked:
-    """A whole path ends as the document's own does; anything else is a folder."""
+    """A whole path ends with the document's own name, or with an extension; anything else is a folder."""
     above, last = split_path(row.target)
-    _, extension = split_extension(split_path(row.source)[1])
-    is_path = not row.target.rstrip().endswith("/") and bool(extension) and (
-        split_extension(last)[1].lower() == extension.lower()
-    )  # fmt: skip
+    is_path = not row.target.rstrip().endswith("/") and (
+        last == split_path(row.source)[1] or split_extension(last)[1] != ""
+    )
     to, name = (above, last) if is_path else (row.target.strip().strip("/"), None)
     return Asked(do="move", at=0, source=row.source.strip().strip("/"), to=to, name=name, row=row.line)
 

@@ -13,7 +13,6 @@ import time
 from collections.abc import Sequence
 from concurrent.futures import Future, ThreadPoolExecutor
 from dataclasses import dataclass, field
-from itertools import takewhile
 
 import structlog
 from psycopg import Connection
@@ -21,24 +20,36 @@ from psycopg import Connection
 from waka.drive.faults import reach
 from waka.drive.hands import Hands
 from waka.drive.tree import FileStat, shown
-from waka.errors import WakaError
+from waka.errors import DriveTrouble, WakaError
 from waka.records import changes, lists
 from waka.records.changes import ChangeList, Step
 from waka.records.lists import BulkList
 
 from . import engine, recording, storing
+from .batches import BATCH, independent, must_follow, numbers_of, one_batch, without_their_own_parents
 from .deps import Deps
 from .holding import at_work
 from .places import Places, Refused
 
 log = structlog.get_logger()
-BATCH = 200  #: steps of one commit and one writing of folders
 _PLACING = ("place", "restore")
 Rest = tuple[str, str | None]  #: the state that a list comes to rest in, and why
 
 
 def run_list(deps: Deps, list_id: int, stop: threading.Event | None = None) -> None:
     """Run a queued list, or go on with one whose runner died; returns when it rests, or when *stop* is set."""
+    try:
+        _run(deps, list_id, stop)
+    except DriveTrouble as error:
+        with deps.db.transaction() as conn:
+            owner = lists.lock(conn, list_id)
+            if owner is None or owner.state != "queued":
+                raise  # one that was under way is settled first, once the drive is there again
+            told = " ".join(filter(None, (error.message, error.mend)))
+            lists.set_state(conn, list_id, "failed", told)
+
+
+def _run(deps: Deps, list_id: int, stop: threading.Event | None) -> None:
     with at_work(deps) as (conn, hold):
         if not hold(list_id):
             return
@@ -109,7 +120,9 @@ class _Run:
             while True:
                 began = time.perf_counter()
                 coming = self._next_of_any()
-                if writing is not None and (not coming or _must_follow(coming, last)):
+                if writing is not None and (
+                    not coming or must_follow(coming, [step for step, _ in last.done])
+                ):
                     if self._came_to_rest(writing.result()):
                         return
                     writing = None
@@ -169,7 +182,7 @@ class _Run:
         if self.makes:
             made = changes.next_makes(self.conn, self.owner.id, only=self.owner.only_steps, limit=BATCH)
             if made:
-                return _without_their_own_parents(made)
+                return without_their_own_parents(made)
             self.makes = False
         coming = changes.next_steps(
             self.conn,
@@ -179,7 +192,7 @@ class _Run:
             limit=BATCH,
             last=self.last,
         )
-        coming = _one_of_each(coming)
+        coming = one_batch(coming)
         if coming:
             self.after = coming[-1].position
         return coming
@@ -188,7 +201,7 @@ class _Run:
         """Put the batch that comes on record; return it, and what has to be refused."""
         if not coming:
             return [], []
-        held = changes.hold_documents(self.conn, [number for s in coming for number in _numbers(s)])
+        held = changes.hold_documents(self.conn, [number for s in coming for number in numbers_of(s)])
         self.places.look(self.conn, coming)
         ready_steps: list[Step] = []
         plain: list[Step] = []
@@ -233,7 +246,7 @@ class _Run:
         """Write down what came of a batch; return the state that the list comes to rest in, None to go on."""
         owner = changes.lock_list(conn, self.owner.id)
         assert owner is not None
-        for group in _independent(outcome.done):
+        for group in independent(outcome.done):
             self._record_group(conn, group, owner)
         for step, why in outcome.failed:
             changes.settle_many(conn, [step], "failed", why)
@@ -246,7 +259,7 @@ class _Run:
         )  # fmt: skip
         if outcome.failed and self.owner.on_failure == "stop":
             step, why = outcome.failed[0]
-            return "failed", f"Step {step.position}, {shown(step.from_path)}: {why}"
+            return "failed", f"Step {step.position}, {_way(step)}: {why}"
         if wish == "pause":
             return "paused", None
         if wish == "cancel":
@@ -267,59 +280,9 @@ class _Run:
                     self.places.forget()
 
 
-def _one_of_each(steps: Sequence[Step]) -> list[Step]:
-    """Return the steps up to the first that a batch cannot hold together.
-
-    A document moves once in a batch, and a folder that moves stands alone: what follows may need it.
-    """
-    seen: set[int] = set()
-    removed = list(takewhile(lambda step: step.act == "remove_folder", steps))
-    if removed:
-        return removed  # each is empty by itself, and no path but its own changes
-    for at, step in enumerate(steps):
-        if step.document_id is None:
-            return list(steps[: max(at, 1)])
-        numbers = _numbers(step)
-        if seen.intersection(numbers):
-            return list(steps[:at])
-        seen.update(numbers)
-    return list(steps)
-
-
-def _numbers(step: Step) -> list[int]:
-    """Return the documents that *step* is about."""
-    return [number for number in (step.document_id, step.onto_id) if number is not None]
-
-
-def _without_their_own_parents(makes: Sequence[Step]) -> list[Step]:
-    """Return the folders to make up to the first that stands in another of them: its parent has no number yet."""
-    seen: set[bytes] = set()
-    for at, step in enumerate(makes):
-        if step.to_path.rpartition(b"/")[0] in seen:
-            return list(makes[:at])
-        seen.add(step.to_path)
-    return list(makes)
-
-
-def _must_follow(coming: Sequence[Step], last: _Outcome) -> bool:
-    """Whether the batch that comes can begin only when what came of the last one is on record."""
-    before = [step for step, _ in last.done]
-    moved = {number for step in before for number in _numbers(step)}
-    return any(
-        step.document_id is None or moved.intersection(_numbers(step)) or "was" in step.after
-        for step in coming
-    ) or any(step.document_id is None for step in before)
-
-
-def _independent(done: Sequence[tuple[Step, FileStat]]) -> list[list[tuple[Step, FileStat]]]:
-    """Return *done* in groups, none of whose steps takes a place that another of its group left."""
-    groups: list[list[tuple[Step, FileStat]]] = [[]]
-    left: set[tuple[object, str]] = set()
-    for step, found in done:
-        target = (step.after.get("folder"), str(step.after.get("name", "")))
-        if target in left:
-            groups.append([])
-            left.clear()
-        groups[-1].append((step, found))
-        left.add((step.before.get("folder"), str(step.before.get("name", ""))))
-    return [group for group in groups if group]
+def _way(step: Step) -> str:
+    """Return where a step begins and where it was going, as a person reads it."""
+    source, target = shown(step.from_path), shown(step.to_path)
+    if step.to_place != "drive" or source == target:
+        return source or target
+    return f"{source} → {target}" if source else target

@@ -1,7 +1,8 @@
 """Spreadsheets in and out: two columns, ``from`` and ``to``, pasted or in a file; a list as a sheet.
 
 CSV is read as RFC 4180 has it, and with semicolons or tabs; text as UTF-8, as UTF-16 with its mark, or else
-as Windows-1252, in which older spreadsheets write.
+line by line as UTF-8 or Windows-1252, in which older spreadsheets write: sheets that were put together from
+both are met.
 """
 
 from __future__ import annotations
@@ -42,7 +43,14 @@ def _decoded(data: bytes) -> str:
     try:
         return data.decode("utf-8-sig")
     except UnicodeDecodeError:
-        return data.decode("cp1252", "replace")
+        return "".join(_line(line) for line in data.splitlines(keepends=True))
+
+
+def _line(line: bytes) -> str:
+    try:
+        return line.decode("utf-8-sig")
+    except UnicodeDecodeError:
+        return line.decode("cp1252", "replace")
 
 
 def _delimited(text: str) -> Iterator[list[str]]:

@@ -65,7 +65,7 @@ def _disk(deps: Deps, whole: Whole, limit: int | None) -> Disk:
     at = os.statvfs(deps.drive.root)
     free = at.f_bavail * at.f_frsize
     warning = None
-    used = whole.bytes + whole.binned
+    used = whole.bytes + whole.binned + whole.versions
     if limit is not None and used > limit:
         warning = "The drive is over its limit: bin and empty, or archive, what is old."
     elif limit is not None and used > limit * WARN_AT:

@@ -1,56 +1,77 @@
-"""What a checked list comes to, counted once, so that looking at it costs nothing."""
+"""What a checked list comes to, counted once while it is written, so that looking at it costs nothing."""
 
 from __future__ import annotations
 
 from collections import Counter
-from collections.abc import Sequence
+from collections.abc import Mapping, Sequence
+from dataclasses import dataclass, field
 from typing import Any
-
-from psycopg import Connection
 
 from waka.core.changes.check import TELLS_ONLY
 from waka.core.names import readable
-from waka.records import survey
 from waka.records.lists import NewStep
 
-from .emptied import emptied_folders, moves_of
+from .emptied import Moves, emptied_folders
 from .structure import Structure
 
 MOST_FOLDERS = 2_000  #: of the outline before and after
 CROWDED = 1_000  #: documents in one folder that make it hard to look through
 
 
+@dataclass(slots=True)
+class Tally:
+    """The counts of a list, row by row."""
+
+    steps: int = 0  #: that can run
+    bytes: int = 0
+    left: int = 0
+    blocked: int = 0
+    acts: Counter[str] = field(default_factory=Counter)
+    findings: Counter[str] = field(default_factory=Counter)
+    made: Counter[str] = field(
+        default_factory=Counter
+    )  #: documents by the path of a folder that is to be made
+    moves: Moves = field(default_factory=Moves)
+
+    def note(self, row: NewStep) -> NewStep:
+        self.moves.note(row)
+        if row.state == "proposed":
+            self.steps += 1
+            self.bytes += row.size
+            self.acts[row.act] += 1
+            if row.act in ("place", "copy", "restore") and (make := row.after.get("make")):
+                self.made[make] += 1
+        else:
+            self.left += 1
+        if row.findings:
+            codes = [found["code"] for found in row.findings]
+            self.findings.update(codes)
+            self.blocked += not TELLS_ONLY.issuperset(codes)
+        return row
+
+
 def summary_of(
-    conn: Connection, structure: Structure, rows: Sequence[NewStep], sights: Sequence[dict[str, Any]],
-    ask: dict[str, Any],
+    structure: Structure, tally: Tally, held: Mapping[int, int], sights: Sequence[dict[str, Any]], ask: dict[str, Any]
 ) -> dict[str, Any]:  # fmt: skip
     """Return the counts by act and by finding, who gains and loses sight, the folders before and after."""
-    going = [row for row in rows if row.state == "proposed"]
-    findings: Counter[str] = Counter(f["code"] for row in rows for f in row.findings or ())
-    blocked = sum(any(f["code"] not in TELLS_ONLY for f in row.findings or ()) for row in rows)
-    emptied = emptied_folders(conn, structure, rows) if not ask.get("remove_empty") else []
+    emptied = emptied_folders(structure, tally.moves, held) if not ask.get("remove_empty") else []
     return {
-        "acts": dict(Counter(row.act for row in going)),
-        "findings": dict(findings), "blocked": blocked, "left": len(rows) - len(going), "sight": list(sights),
-        "emptied": [readable(structure.path(folder)) for folder in emptied],
-        "folders": _outline(conn, structure, rows),
+        "acts": dict(tally.acts), "findings": dict(tally.findings), "blocked": tally.blocked, "left": tally.left,
+        "sight": list(sights), "emptied": [readable(structure.path(folder)) for folder in emptied],
+        "folders": _outline(structure, tally, held),
     }  # fmt: skip
 
 
-def _outline(conn: Connection, structure: Structure, rows: Sequence[NewStep]) -> list[dict[str, Any]]:
-    leaves, comes = moves_of(rows)
-    made: Counter[str] = Counter()
-    for row in rows:
-        if row.state == "proposed" and row.act in ("place", "copy", "restore") and row.after.get("make"):
-            made[row.after["make"]] += 1
-    touched = set(leaves) | set(comes)
-    held = survey.counts(conn, touched)
+def _outline(structure: Structure, tally: Tally, held: Mapping[int, int]) -> list[dict[str, Any]]:
+    leaves, comes = tally.moves.leaves, tally.moves.comes
     told = [
-        {"path": readable(structure.path(folder)), "folder": folder, "before": held.get(folder, 0),
-         "after": held.get(folder, 0) - leaves[folder] + comes[folder]}
-        for folder in touched
+        {"path": readable(structure.path(folder)), "folder": folder, "before": held[folder],
+         "after": held[folder] - leaves[folder] + comes[folder]}
+        for folder in leaves.keys() | comes.keys()
     ]  # fmt: skip
-    told += [{"path": readable(path), "folder": None, "before": 0, "after": n} for path, n in made.items()]
+    told += [
+        {"path": readable(path), "folder": None, "before": 0, "after": n} for path, n in tally.made.items()
+    ]
     for one in told:
         one["crowded"] = int(one["after"]) > CROWDED >= int(one["before"])  # type: ignore[call-overload]
     told.sort(key=lambda one: str(one["path"]).casefold())

@@ -153,12 +153,25 @@ export const stepsQuery = (list: number, filter: StepFilter, page: number, stamp
     },
     staleTime: 30_000,
   })
-export const STEP_PAGE = 200
+export const STEP_PAGE = 50 // as many as the server tells at once
 
-export const proofQuery = (list: number, read: boolean) =>
+export const proofQuery = (list: number) =>
   queryOptions({
-    queryKey: ['proof', list, read],
-    queryFn: ({ signal }) => told(api.GET('/api/lists/{list_id}/proof', { params: { path: { list_id: list }, query: { read } }, signal })),
+    queryKey: ['proof', list],
+    queryFn: ({ signal }) => told(api.GET('/api/lists/{list_id}/proof', { params: { path: { list_id: list } }, signal })),
+  })
+
+/** Every file of a list read again, a slice at a time, from one number to the next. */
+export const readAgainQuery = (list: number) =>
+  infiniteQueryOptions({
+    queryKey: ['proof', list, 'read'],
+    queryFn: ({ signal, pageParam }) => told(api.GET('/api/lists/{list_id}/proof/read', { params: { path: { list_id: list }, query: { after: pageParam } }, signal })),
+    initialPageParam: 0,
+    getNextPageParam: (last: { after: number | null }) => last.after,
+    staleTime: Infinity,
+    refetchOnMount: false,
+    refetchOnWindowFocus: false,
+    refetchOnReconnect: false,
   })
 
 export const carriedQuery = queryOptions({ queryKey: ['carried'], queryFn: () => told(api.GET('/api/carried')), staleTime: 10_000 })

@@ -907,6 +907,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/lists/{list_id}/proof/read": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Some of the documents of a list, read again; `after` says where to go on, null at the end. */
+        get: operations["lists_read_again_lists__int_list_id__proof_read_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/lists/{list_id}/run": {
         parameters: {
             query?: never;
@@ -1507,6 +1524,8 @@ export interface components {
             name: string;
             /** Number */
             number: number;
+            /** Segments */
+            segments: components["schemas"]["NamePart"][];
             /** Size */
             size: number;
         };
@@ -1946,6 +1965,12 @@ export interface components {
             /** Message */
             message: string;
             /**
+             * Offer
+             * @description A name that would do
+             * @default null
+             */
+            offer: string | null;
+            /**
              * Other
              * @description The position of the other step that it is about
              */
@@ -2325,6 +2350,12 @@ export interface components {
         /** Mend */
         Mend: {
             /**
+             * As Offered
+             * @description Each gets the name that the check offers
+             * @default false
+             */
+            as_offered: boolean;
+            /**
              * Collision
              * @default null
              */
@@ -2614,6 +2645,8 @@ export interface components {
             bytes_before: number;
             /** Count Amiss */
             count_amiss: number;
+            /** Destroyed */
+            destroyed: number;
             /** Files */
             files: number;
             /** Moved On */
@@ -2624,8 +2657,6 @@ export interface components {
             state: string;
             /** Title */
             title: string;
-            /** Was Read */
-            was_read: boolean;
         };
         /** ProvedStep */
         ProvedStep: {
@@ -2676,6 +2707,17 @@ export interface components {
             stood_at: string;
             /** Why */
             why: string;
+        };
+        /** ReadSlice */
+        ReadSlice: {
+            /** After */
+            after: number | null;
+            /** Amiss */
+            amiss: components["schemas"]["ProvedStep"][];
+            /** Bytes */
+            bytes: number;
+            /** Files */
+            files: number;
         };
         /** Refer */
         Refer: {
@@ -2877,6 +2919,11 @@ export interface components {
             mend: string | null;
             /** Message */
             message: string;
+            /**
+             * Offer
+             * @description A name that would do
+             */
+            offer: string | null;
             /** Position */
             position: number;
         };
@@ -2884,7 +2931,10 @@ export interface components {
         StepPage: {
             /** Steps */
             steps: components["schemas"]["Step"][];
-            /** Total */
+            /**
+             * Total
+             * @description Of all steps that the filter leaves
+             */
             total: number;
         };
         /** Storage */
@@ -3096,6 +3146,8 @@ export interface components {
             binned: number;
             /** Bytes */
             bytes: number;
+            /** Versions */
+            versions: number;
         };
         /** Why */
         Why: {
@@ -7483,10 +7535,7 @@ export interface operations {
     };
     lists_proof_lists__int_list_id__proof_get: {
         parameters: {
-            query?: {
-                /** @description Read every file again */
-                read?: boolean;
-            };
+            query?: never;
             header?: never;
             path: {
                 list_id: number;
@@ -7655,6 +7704,94 @@ export interface operations {
             };
         };
     };
+    lists_read_again_lists__int_list_id__proof_read_get: {
+        parameters: {
+            query?: {
+                /** @description The number up to which documents were read */
+                after?: number;
+            };
+            header?: never;
+            path: {
+                list_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ReadSlice"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     lists_run_lists__int_list_id__run_post: {
         parameters: {
             query?: never;
@@ -7747,6 +7884,7 @@ export interface operations {
     lists_steps_lists__int_list_id__steps_get: {
         parameters: {
             query?: {
+                /** @description A step of the page, counted from 0 as the list is filtered */
                 start?: number;
                 finding?: string | null;
                 state?: string | null;

@@ -11,14 +11,14 @@ from collections.abc import Collection, Iterable, Mapping, Sequence
 from dataclasses import dataclass, field, replace
 from typing import Literal
 
-from waka.core.names import check_name, name_key
+from waka.core.names import check_name, name_key, split_extension
 from waka.core.names.portable import numbered_where
 
 Subject = tuple[Literal["document", "folder"], int]
 Collision = Literal["ask", "wait", "beside", "version", "same"]
 TELLS_ONLY = frozenset({
     "already_there", "left_waiting", "identical", "by_temporary_name", "sight", "new_version", "left_out",
-    "changed_since",
+    "changed_since", "other_extension",
 })  # fmt: skip
 _LEAVE_SAME = ("same", "version")  #: identical bytes are no new version either
 _OF_PLACE = frozenset({"path_too_long"})  #: what a name that stays as it is can run into
@@ -53,8 +53,9 @@ class StepFinding:
     position: int
     code: str
     message: str
-    mend: str | None
+    mend: str | None  #: what to do about it
     other: int | None = None  #: the position of the other step that it is about
+    offer: str | None = None  #: a name that would do
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -184,7 +185,7 @@ class _Judge:
         """Return *step* with a target that it can have; None where it is left out."""
         spot = (target.folder, name_key(target.name))
         if spot[1] in self.snapshot.hidden.get(target.folder, ()):
-            self._say(step, "unusable", "This name cannot be used here", mend=self._free(target))
+            self._say(step, "unusable", "This name cannot be used here", offer=self._free(target))
             return step
         there = [(n, s) for n, s in self._present.at(*spot) if s != step.subject or step.keeps_source]
         static = [(n, s) for n, s in there if s not in self._leaves]
@@ -223,10 +224,10 @@ class _Judge:
             name = static[0][0]
             code, message = ("taken", f"“{name}” already stands there") if name == target.name else (
                 "twin", f"“{name}” differs only in capital letters or in the form of its accents")  # fmt: skip
-            self._say(step, code, message, mend=self._free(target))
+            self._say(step, code, message, offer=self._free(target))
         else:
             self._say(step, "same_target", f"Another step has the same target, “{target.name}”", other=claimed,
-                      mend=self._free(target))  # fmt: skip
+                      offer=self._free(target))  # fmt: skip
         return step
 
     def _as_version(
@@ -256,7 +257,15 @@ class _Judge:
             return  # nothing of its own to find: the quick way for a hundred thousand plain moves
         for found in check_name(target.name, parent_length=length):
             if not keeps_name or found.code in _OF_PLACE:
-                self._say(step, found.code, found.message, mend=found.mend)
+                self._say(step, found.code, found.message, offer=found.mend)
+        if not keeps_name and step.source is not None and step.subject[0] == "document":
+            self._check_extension(step, step.source.name, target.name)
+
+    def _check_extension(self, step: Planned, source: str, target: str) -> None:
+        (_, old), (stem, new) = split_extension(source), split_extension(target)
+        if old.lower() != new.lower():
+            self._say(step, "other_extension", f"Its extension changes, {old or 'none'} to {new or 'none'}",
+                      offer=stem + old)  # fmt: skip
 
     def _free(self, target: Spot) -> str:
         hidden = self.snapshot.hidden.get(target.folder, ())
@@ -271,10 +280,12 @@ class _Judge:
         return numbered_where(target.name, is_taken)
 
     def _say(
-        self, step: Planned, code: str, message: str, mend: str | None = None, other: int | None = None
+        self, step: Planned, code: str, message: str, *, other: int | None = None, offer: str | None = None
     ) -> None:
         self.findings.append(
-            StepFinding(position=step.position, code=code, message=message, mend=mend, other=other)
+            StepFinding(
+                position=step.position, code=code, message=message, mend=None, other=other, offer=offer
+            )
         )
 
 

@@ -81,34 +81,38 @@ select d.id, d.state, d.folder_id, d.name,
        or exists (select from change_step i where i.onto_id = d.id and i.state = 'intended') as is_moving
 from document d where d.id = any(%(numbers)s) order by d.id for update
 
+-- Steps of a batch are asked for by the range of their positions and by the positions themselves: a planner that
+-- has not counted a new list yet takes it for a step or two, and would read the whole of it for every batch.
+
 -- name: intend_many
 -- The intent of a batch: on record before its first file moves, with the paths as they are now.
 update change_step s set state = 'intended',
     from_path = (%(from_paths)s::bytea[])[array_position(%(positions)s::int[], s.position)],
     to_path = (%(to_paths)s::bytea[])[array_position(%(positions)s::int[], s.position)],
     after = s.after || (%(after)s::jsonb[])[array_position(%(positions)s::int[], s.position)]
-where s.list_id = %(list)s and s.position = any(%(positions)s::int[])
+where s.list_id = %(list)s and s.position between %(first)s and %(last)s and s.position = any(%(positions)s::int[])
 
 -- name: intend_resolved
 -- The same where only the number of a folder has become known that the list itself made.
 update change_step s set state = 'intended', after = s.after || jsonb_build_object('folder',
     (%(folders)s::bigint[])[array_position(%(positions)s::int[], s.position)])
-where s.list_id = %(list)s and s.position = any(%(positions)s::int[])
+where s.list_id = %(list)s and s.position between %(first)s and %(last)s and s.position = any(%(positions)s::int[])
 
 -- name: intend_plain
 -- The same where no path differs from what is on record.
-update change_step set state = 'intended' where list_id = %(list)s and position = any(%(positions)s)
+update change_step set state = 'intended'
+where list_id = %(list)s and position between %(first)s and %(last)s and position = any(%(positions)s::int[])
 
 -- name: settle_many
 update change_step set state = %(state)s, failure = %(failure)s, settled_at = now()
-where list_id = %(list)s and position = any(%(positions)s)
+where list_id = %(list)s and position between %(first)s and %(last)s and position = any(%(positions)s::int[])
 
 -- name: place_many
 -- Documents that stand elsewhere now: their records, the logbook, the steps, in one statement for a batch.
 with n as (
     update change_step c set state = 'done', failure = null, settled_at = now()
-    where c.list_id = %(list)s and c.position = any(%(positions)s::int[])
-    -- found by the key whatever the planner thinks of the list's length; what is known of the files goes by place
+    where c.list_id = %(list)s and c.position between %(first)s and %(last)s and c.position = any(%(positions)s::int[])
+    -- what is known of the files goes by place
     returning c.document_id, c.from_place, c.before, c.after, c.position, array_position(%(positions)s::int[], c.position) as at
 ), s as materialized (
     select n.*, (%(inodes)s::bigint[])[n.at] as inode, (%(modified)s::bigint[])[n.at] as modified_ns,

@@ -72,24 +72,49 @@ update change_step set asked = asked || %(asked)s
 where list_id = %(list)s and asked <> '{}'
   and (position = any(%(positions)s) or %(finding)s::text is not null and findings @> jsonb_build_array(jsonb_build_object('code', %(finding)s::text)))
 
+-- name: take_offered
+-- The name that the check offers, for some steps or for all with a finding.
+update change_step s set asked = s.asked || jsonb_build_object('name', o.name)
+from (select c.position, min(f ->> 'offer') as name
+      from change_step c cross join lateral jsonb_array_elements(c.findings) f
+      where c.list_id = %(list)s and c.asked <> '{}' and f ->> 'offer' is not null
+        and (c.position = any(%(positions)s)
+             or %(finding)s::text is not null and c.findings @> jsonb_build_array(jsonb_build_object('code', %(finding)s::text)))
+      group by c.position) o
+where s.list_id = %(list)s and s.position = o.position
+
 -- name: positions
--- Where the steps stand that a filter leaves, some of them, and how many there are.
-select s.position, count(*) over () as total from change_step s
-where s.list_id = %(list)s
+-- Where the steps stand that a filter leaves, some of them.
+select s.position from change_step s
+where s.list_id = %(list)s and s.position >= %(first)s
   and (%(finding)s::text is null
        or s.findings is not null and s.findings @> jsonb_build_array(jsonb_build_object('code', %(finding)s::text)))
   and (%(state)s::text is null or s.state = %(state)s)
   and (%(act)s::text is null or s.act = %(act)s)
-order by s.position offset %(from)s limit %(limit)s
+order by s.position limit %(limit)s
+
+-- name: page_starts
+-- Where each page begins of the steps that a filter leaves, and how many these are.
+select coalesce(array_agg(n.position order by n.position) filter (where (n.nth - 1) %% %(every)s = 0), '{}'), count(*)
+from (
+    select s.position, row_number() over (order by s.position) as nth from change_step s
+    where s.list_id = %(list)s
+      and (%(finding)s::text is null
+           or s.findings is not null and s.findings @> jsonb_build_array(jsonb_build_object('code', %(finding)s::text)))
+      and (%(state)s::text is null or s.state = %(state)s)
+      and (%(act)s::text is null or s.act = %(act)s)
+) n
 
 -- name: page
 -- Some steps; of documents that the person may not see any more, nothing. A version's place is the document it belongs to.
 select s.position, s.act, s.document_id as number, s.folder_id as folder, s.from_path, s.to_path, s.to_place,
        s.state, s.size, s.findings, s.needs, s.failure, coalesce((s.after ->> 'conforms')::boolean, false) as conforms,
-       coalesce((s.before ->> 'conforms')::boolean, false) as conformed, s.asked,
+       coalesce((s.before ->> 'conforms')::boolean, false) as conformed, s.asked, s.after ? 'parks' as parks, s.after ->> 'was' as was,
        (s.document_id is null or seen.person_id is not null or aseen.person_id is not null)
        and (s.folder_id is null or fseen.person_id is not null) as is_seen
-from change_step s
+from unnest(%(positions)s::int[]) w (position)
+-- each by its key, whatever the planner thinks of the list's length
+cross join lateral (select * from change_step c where c.list_id = %(list)s and c.position = w.position offset 0) s
 left join document n on n.id = s.document_id
 left join document d on d.id = case when n.state = 'gone' then s.onto_id else s.document_id end
 left join folder f on f.id = d.folder_id
@@ -98,14 +123,11 @@ left join arrival a on a.document_id = d.id
 left join arrival_point_sight aseen on aseen.arrival_point_id = a.arrival_point_id and aseen.person_id = %(person)s
 left join folder sf on sf.id = s.folder_id
 left join sight fseen on fseen.access_id = sf.access_id and fseen.person_id = %(person)s
-where s.list_id = %(list)s and s.position = any(%(positions)s) order by s.position
+order by s.position
 
--- name: count
-select count(*) from change_step s
-where s.list_id = %(list)s
-  and (%(finding)s::text is null or s.findings @> jsonb_build_array(jsonb_build_object('code', %(finding)s::text)))
-  and (%(state)s::text is null or s.state = %(state)s)
-  and (%(act)s::text is null or s.act = %(act)s)
+-- name: length
+-- How many steps there are: they are numbered without a gap.
+select coalesce(max(position), 0) from change_step where list_id = %(list)s
 
 -- name: tally
 -- How many steps are in which state.
@@ -150,28 +172,6 @@ select distinct x.id from change_step s
 cross join lateral (values ((s.before ->> 'folder')::bigint), ((s.after ->> 'folder')::bigint), (s.folder_id),
                            ((s.before ->> 'parent')::bigint), ((s.after ->> 'parent')::bigint)) x (id)
 where s.list_id = %(list)s and s.state = 'proposed' and x.id is not null
-
--- name: carried
-select c.document_id as number, d.name, d.conforms, folder_path(d.folder_id) as folder_path, d.folder_id as folder, d.size
-from carried c join document d on d.id = c.document_id and d.state = 'filed'
-join folder f on f.id = d.folder_id
-join sight s on s.access_id = f.access_id and s.person_id = c.person_id
-where c.person_id = %(person)s order by c.picked_at, c.document_id limit %(limit)s
-
--- name: count_carried
-select count(*) from carried c join document d on d.id = c.document_id and d.state = 'filed'
-join folder f on f.id = d.folder_id
-join sight s on s.access_id = f.access_id and s.person_id = c.person_id
-where c.person_id = %(person)s
-
--- name: pick_up
-insert into carried (person_id, document_id)
-select %(person)s, d.id from document d join folder f on f.id = d.folder_id
-join sight s on s.access_id = f.access_id and s.person_id = %(person)s
-where d.state = 'filed' and d.id = any(%(numbers)s) on conflict do nothing
-
--- name: put_down
-delete from carried where person_id = %(person)s
 
 -- name: count_again
 update change_list l set steps_done = c.done, steps_failed = c.failed, bytes_done = c.bytes

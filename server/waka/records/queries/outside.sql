@@ -163,3 +163,7 @@ select exists (select from folder f join sight s on s.access_id = f.id and s.per
 
 -- name: try_sweeping
 select pg_try_advisory_lock(8522)
+
+-- name: measure
+-- How many rows there are: until the database finds out by itself, it plans as if there were next to none.
+analyze folder, document, content, logbook

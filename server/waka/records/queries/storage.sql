@@ -56,9 +56,10 @@ with recursive beneath as (
 select why, id, name, folder_path(folder_id) as folder_path, size, "when", touched from told
 
 -- name: whole
--- What all documents and the bin take together; told to administrators only.
+-- What all documents, the bin and the earlier versions take together, whose bytes are kept once; told to administrators only.
 select coalesce(sum(size) filter (where state = 'filed'), 0)::bigint as bytes,
-       coalesce(sum(size) filter (where state = 'binned'), 0)::bigint as binned
+       coalesce(sum(size) filter (where state = 'binned'), 0)::bigint as binned,
+       (select coalesce(sum(size), 0)::bigint from (select distinct sha256, size from document_version) v) as versions
 from document where state in ('filed', 'binned')
 
 -- name: binned_before
