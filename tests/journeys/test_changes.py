@@ -163,6 +163,27 @@ def test_what_was_found_is_decided_by_keys(page: Page, demo_server: Server) -> N
     assert_agree(demo_server)
 
 
+def test_decisions_may_be_pressed_faster_than_they_are_answered(page: Page, demo_server: Server) -> None:
+    drive = demo_server.settings.drive
+    names = sorted(Path(path).name for path in files_beneath(drive / PLACE))[:4]
+    sign_in(page, "magnus")
+    page.goto("/changes?make=sheet")
+    sheet = f"from,to\n{PLACE}/{names[0]},{PLACE}/{names[2]}\n{PLACE}/{names[1]},{PLACE}/{names[3]}\nno.pdf,Boat\n"
+    page.get_by_label("Paste two columns").fill(sheet)
+    page.keyboard.press("Control+Enter")
+    expect(page.locator(".listtitle")).to_contain_text("3 to decide")
+    page.route("**/api/lists/*/steps*", lambda route: (page.wait_for_timeout(300), route.continue_()))
+    # all at once, while the steps are still being fetched: each meets the step that it was meant for
+    for key in ("d", "1", "d", "a", "2", "2"):
+        page.keyboard.press(key)
+    expect(page.locator(".listtitle")).to_contain_text("ready to run")
+    page.unroute("**/api/lists/*/steps*")
+    run_and_wait(page)
+    beside = {name.replace(".pdf", "-2.pdf") for name in names[2:]}
+    assert beside <= set(files_beneath(drive / PLACE))
+    assert_agree(demo_server)
+
+
 def begin_restructuring(page: Page) -> None:
     page.goto("/changes?make=mapping")
     page.get_by_label("From", exact=True).fill(MADE[0])

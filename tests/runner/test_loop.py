@@ -8,6 +8,7 @@ import psycopg
 import pytest
 
 from tests.support import World, wait_until
+from waka.records import outside
 from waka.runner import loop
 from waka.work import browsing, looking
 from waka.work.deps import Deps
@@ -47,6 +48,26 @@ def test_the_same_bytes_are_read_once(deps: Deps, filer: int, monkeypatch: pytes
     with running(deps):
         wait_until(lambda: len([a for a in desk(deps, filer).waiting if a.was_read]) == 2, "both are read")
     assert len(read) == 1
+
+
+def test_a_drive_that_was_away_is_looked_at_as_soon_as_it_is_back(deps: Deps, filer: int) -> None:
+    mark, away = deps.drive.root / ".waka/mark", deps.drive.root / ".waka/away"
+
+    def filed() -> int:
+        return sum(entry.documents for entry in browsing.outline(deps, filer))
+
+    def is_missed() -> bool:
+        with deps.db.transaction() as conn:
+            return outside.sweep_state(conn).held is not None
+
+    with running(deps):
+        (deps.drive.root / "first.txt").write_text("at the quay")
+        wait_until(lambda: filed() == 1, "it is taken in")
+        mark.rename(away)
+        (deps.drive.root / "second.txt").write_text("at the mole")
+        wait_until(is_missed, "the drive is missed")
+        away.rename(mark)
+        wait_until(lambda: filed() == 2, "it is looked at again")
 
 
 def test_a_database_that_comes_back_finds_the_runner_at_work(

@@ -345,6 +345,13 @@ def test_what_is_still_being_written_is_left_in_peace(drive: Drive) -> None:
     assert [n for n in range(1, 20) if drive.path(n) == "Letters/growing.txt"] == []
 
 
+def test_what_is_still_being_written_is_to_be_looked_at_again(drive: Drive) -> None:
+    drive.settle()
+    assert DriveSweeper(drive.deps, 30.0).sweep() == 0
+    (drive.root / "Letters/growing.txt").write_text("half of")
+    assert DriveSweeper(drive.deps, 30.0).sweep() == 1  # nobody may hear of it again
+
+
 def test_an_unreadable_folder_loses_nothing(drive: Drive, monkeypatch: pytest.MonkeyPatch) -> None:
     from waka.drive import scan
     from waka.drive.tree import Tree

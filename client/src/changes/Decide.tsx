@@ -1,4 +1,4 @@
-import { useState } from 'react'
+import { useEffect, useRef, useState } from 'react'
 import type { Schemas, Step } from '../shared/api/client'
 import { number } from '../shared/format'
 import { useKeys } from '../shared/keys'
@@ -20,16 +20,26 @@ export function Decide({ finding, current, ticked, count, isShownAlone, isBusy, 
   const [chosen, setChosen] = useState<boolean | null>(null)
   const [name, setName] = useState('')
   const forAll = chosen ?? isShownAlone
-  const positions = ticked.size > 0 ? [...ticked] : current ? [current.position] : []
+  const fits = current?.findings.some((one) => one.code === finding)
+  const positions = ticked.size > 0 ? [...ticked] : current && fits ? [current.position] : []
+  // what was decided while the step before was still on its way, or this one still to come, is done when it is there
+  const held = useRef<Decision['wish'][]>([])
   const say = (wish: Decision['wish']) => {
-    if (isBusy) return // the step at hand is still the one that was decided
     const byFinding = wish.name === undefined && (forAll || (count === 1 && ticked.size === 0))
+    if (isBusy || (!byFinding && positions.length === 0)) return false
     const whom = byFinding ? { positions: [], finding } : { positions, finding: null }
-    if (whom.finding !== null || positions.length > 0) onMend({ ...whom, leave: null, collision: null, name: null, as_offered: false, ...wish })
+    onMend({ ...whom, leave: null, collision: null, name: null, as_offered: false, ...wish })
+    return true
   }
+  const decide = (wish: Decision['wish']) => {
+    if (held.current.length > 0 || !say(wish)) held.current.push(wish)
+  }
+  useEffect(() => {
+    if (held.current[0] && say(held.current[0])) held.current.shift()
+  })
   const ways = decisionsFor(finding)
   useKeys({
-    ...Object.fromEntries(ways.map((way, at) => [String(at + 1), () => say(way.wish)])),
+    ...Object.fromEntries(ways.map((way, at) => [String(at + 1), (event: KeyboardEvent) => event.repeat || decide(way.wish)])),
     a: () => setChosen(!forAll),
   })
   return (
@@ -43,7 +53,7 @@ export function Decide({ finding, current, ticked, count, isShownAlone, isBusy, 
         </span>
       )}
       {ways.map((way, at) => (
-        <button key={way.word} type="button" className="btn quiet" onClick={() => say(way.wish)}>
+        <button key={way.word} type="button" className="btn quiet" onClick={() => decide(way.wish)}>
           {way.word} <kbd>{at + 1}</kbd>
         </button>
       ))}
@@ -51,11 +61,11 @@ export function Decide({ finding, current, ticked, count, isShownAlone, isBusy, 
         <form
           onSubmit={(event) => {
             event.preventDefault()
-            if (name.trim()) say({ name: name.trim() })
+            if (name.trim()) decide({ name: name.trim() })
           }}
         >
           <input aria-label="Another name" placeholder={current.findings.find((one) => one.offer)?.offer ?? 'another name'} value={name} onChange={(event) => setName(event.target.value)} />
-          <button type="submit" className="btn quiet" disabled={!name.trim()}>
+          <button type="submit" className="btn quiet" disabled={!name.trim() || isBusy}>
             name it so
           </button>
         </form>

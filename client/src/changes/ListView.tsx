@@ -1,7 +1,7 @@
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
 import { useCallback, useRef, useState } from 'react'
 import { useNavigate, useParams } from 'react-router'
-import { api, listFileUrl, told, type ChangeList, type Schemas, type Step } from '../shared/api/client'
+import { api, listFileUrl, told, type ChangeList, type Schemas } from '../shared/api/client'
 import { changeListQuery, isMoving, type StepFilter } from '../shared/api/queries'
 import { clock, number, plural, size } from '../shared/format'
 import { KeyBar, type KeyHint } from '../shared/KeyBar'
@@ -14,6 +14,7 @@ import { Decide } from './Decide'
 import { blockingOf, nextToDecide } from './decisions'
 import { Stages } from './Stages'
 import { StepRows } from './StepRows'
+import { useStepsInSight } from './steps'
 import { FINDINGS, findingOf, standing, timeLeft } from './words'
 
 const HINTS: KeyHint[] = [
@@ -44,10 +45,8 @@ export function ListView() {
   const query = useQuery(changeListQuery(id))
   const [filter, setFilter] = useState<StepFilter>(ALL)
   const [cursor, setCursor] = useState(0)
-  const [total, setTotal] = useState(0)
   const [ticked, setTicked] = useState<ReadonlySet<number>>(new Set())
   const [keysShown, setKeysShown] = useState(false)
-  const [current, setCurrent] = useState<Step | undefined>()
   const jump = useRef<HTMLInputElement>(null)
   const took = (list: ChangeList) => {
     queries.setQueryData(changeListQuery(id).queryKey, list)
@@ -80,10 +79,7 @@ export function ListView() {
     },
   })
   const list = query.data
-  const onCursor = useCallback((at: number, step: Step | undefined) => {
-    setCursor(at)
-    setCurrent(step)
-  }, [])
+  const { stamp, total, at, current } = useStepsInSight(id, list, filter, cursor)
   const { mutate: chosen } = choose
   const onRemoveEmpty = useCallback((remove_empty: boolean) => chosen({ remove_empty }), [chosen])
   const tick = (position: number) => {
@@ -91,7 +87,7 @@ export function ListView() {
     if (!next.delete(position)) next.add(position)
     setTicked(next)
   }
-  const go = (by: number) => setCursor(Math.max(0, Math.min(total - 1, cursor + by)))
+  const go = (by: number) => setCursor(Math.max(0, Math.min(total - 1, at + by)))
   const canStart = list !== undefined && !isMoving(list) && (list.can_run || ['paused', 'failed', 'cancelled'].includes(list.state))
   // what keeps the list from running: of those that are shown, or else of the step at hand
   const finding = filter.finding !== '' && findingOf(filter.finding).blocks ? filter.finding : blockingOf(current)
@@ -131,7 +127,6 @@ export function ListView() {
   }
   if (!list) return <div className="opening" />
   const error = run.error ?? rest.error ?? check.error ?? choose.error ?? mend.error ?? undo.error ?? discard.error ?? leave.error
-  const stamp = [list.checked_at, list.state, list.is_being_checked, list.state === 'running' ? Math.floor((list.steps_done * 25) / Math.max(25, list.steps)) : list.steps_done].join('|')
   return (
     <>
       <h1 className="unseen">Changes</h1>
@@ -200,7 +195,7 @@ export function ListView() {
           <Choices list={list} onChoose={(body) => choose.mutate(body)} onDiscard={() => discard.mutate()} onCheck={() => check.mutate()} />
         </div>
         <section className="stepsbox" aria-label="Steps of the list">
-          <StepRows list={id} filter={filter} stamp={stamp} digits={number(list.steps + list.summary.left).length} cursor={Math.min(cursor, Math.max(0, total - 1))} ticked={ticked} onCursor={onCursor} onTick={tick} onTotal={setTotal} />
+          <StepRows list={id} filter={filter} stamp={stamp} total={total} digits={number(list.steps + list.summary.left).length} cursor={at} ticked={ticked} onCursor={setCursor} onTick={tick} />
           {finding !== undefined && list.state === 'checked' && (
             <Decide key={finding} finding={finding} current={current} ticked={ticked} count={list.summary.findings[finding] ?? 0} isShownAlone={filter.finding === finding} isBusy={mend.isPending} onMend={(body) => mend.mutate(body)} />
           )}
@@ -212,8 +207,8 @@ export function ListView() {
           className="jump"
           onSubmit={(event) => {
             event.preventDefault()
-            const at = Number(jump.current?.value)
-            if (at >= 1) setCursor(Math.min(total, Math.floor(at)) - 1)
+            const asked = Number(jump.current?.value)
+            if (asked >= 1) setCursor(Math.min(total, Math.floor(asked)) - 1)
             jump.current?.blur()
           }}
         >

@@ -16,35 +16,30 @@ interface Props {
   list: number
   filter: StepFilter
   stamp: string // changes when the steps may have
+  total: number
   digits: number // of the longest position
   cursor: number
   ticked: ReadonlySet<number>
-  onCursor: (at: number, step: Step | undefined) => void
+  onCursor: (at: number) => void
   onTick: (position: number) => void
-  onTotal: (total: number) => void
 }
 
 /** The steps as a list of any length: only those in sight are made, only their pages are fetched. */
-export function StepRows({ list, filter, stamp, digits, cursor, ticked, onCursor, onTick, onTotal }: Props) {
+export function StepRows({ list, filter, stamp, total, digits, cursor, ticked, onCursor, onTick }: Props) {
   const box = useRef<HTMLDivElement>(null)
-  const first = useQueries({ queries: [stepsQuery(list, filter, 0, stamp)] })[0]
-  const total = first.data?.total ?? 0
   // the library's own object changes inside; it is read anew in every render on purpose
   // eslint-disable-next-line react-hooks/incompatible-library
   const rows = useVirtualizer({ count: total, getScrollElement: () => box.current, estimateSize: () => 62, overscan: 6 })
   const shown = rows.getVirtualItems()
-  const wanted = [...new Set([0, ...shown.map((row) => Math.floor(row.index / STEP_PAGE))])]
+  const wanted = [...new Set(shown.map((row) => Math.floor(row.index / STEP_PAGE)))]
   const pages = useQueries({ queries: wanted.map((page) => stepsQuery(list, filter, page, stamp)) })
   const steps = new Map<number, Step>()
   pages.forEach((page, at) => page.data?.steps.forEach((step, index) => steps.set((wanted[at] ?? 0) * STEP_PAGE + index, step)))
-  useEffect(() => onTotal(total), [total, onTotal])
   useEffect(() => {
     if (cursor >= 0 && cursor < total) rows.scrollToIndex(cursor)
     // follows the cursor, not every measurement
     // eslint-disable-next-line react-hooks/exhaustive-deps
   }, [cursor, total])
-  const current = steps.get(cursor)
-  useEffect(() => onCursor(cursor, current), [cursor, current, onCursor])
   const error = pages.find((page) => page.error)?.error
   return (
     <div className="steps" ref={box} tabIndex={0} role="grid" aria-label="Steps" aria-rowcount={total}>
@@ -62,7 +57,7 @@ export function StepRows({ list, filter, stamp, digits, cursor, ticked, onCursor
               aria-selected={row.index === cursor}
               className={['step', row.index === cursor ? 'on' : '', step ? tone(step) : ''].join(' ')}
               style={{ transform: `translateY(${String(row.start)}px)` }}
-              onClick={() => onCursor(row.index, step)}
+              onClick={() => onCursor(row.index)}
             >
               {step ? (
                 <StepRow step={step} isTicked={ticked.has(step.position)} onTick={() => onTick(step.position)} />

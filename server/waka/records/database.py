@@ -28,6 +28,8 @@ def open_pool(url: str, size: int) -> ConnectionPool:
         check=ConnectionPool.check_connection,
         configure=_with_quick_json,
         # our queries are short: compiling them takes longer than running them
+        # tries are ever farther apart: given up soon, the next one who asks begins anew, and at once
+        reconnect_timeout=3,
         kwargs={"options": "-c statement_timeout=60000 -c jit=off", "connect_timeout": 5},
     )  # fmt: skip
     pool.open()

@@ -20,6 +20,7 @@ from waka.work.outside import DriveSweeper
 log = structlog.get_logger()
 EVERY = 60.0  #: seconds between sweeps where nothing was noticed
 AWAY = 1.0  #: seconds until the database is looked for again
+TROUBLE = 5.0  #: seconds until a drive that could not be swept is tried again
 REST = 8.0  #: times as long as a sweep took is the least pause after it
 
 
@@ -48,9 +49,9 @@ class DriveWatch(threading.Thread):
             while not self.stop.is_set():
                 self.heard.clear()
                 began = time.monotonic()
-                found = self._sweep()
-                if found is None:  # what was heard is still to be looked at, as soon as there is a database
-                    self.stop.wait(AWAY)
+                found, pause = self._sweep()
+                if pause:  # what was heard is still to be looked at, as soon as it can be
+                    self.stop.wait(pause)
                     continue
                 took = time.monotonic() - began
                 again = 2 if found != 0 else max(0, again - 1)
@@ -70,18 +71,18 @@ class DriveWatch(threading.Thread):
             return None
         return observer
 
-    def _sweep(self) -> int | None:
-        """Return how many differences there were, None where the database is away."""
+    def _sweep(self) -> tuple[int, float]:
+        """Return how many differences there were, and after how many seconds to try again where it failed."""
         try:
-            return self.sweeper.sweep()
+            return self.sweeper.sweep(), 0.0
         except DatabaseAway:
             log.warning("database_away", place="drive watch")
-            return None
+            return 0, AWAY
         except (WakaError, OSError) as error:
             log.error("drive_not_swept", error=str(error))
         except Exception as error:
             log.error("drive_not_swept", exc_info=error)
-        return 0
+        return 0, TROUBLE
 
     def _rest(self, least: float, *, soon: bool) -> None:
         """Wait at least *least* seconds, then until something is heard or it is time anyway."""

@@ -60,8 +60,8 @@ class DriveSweeper:
     def sweep(self) -> int:
         """Look over the drive once and write down what changed; return how many differences there were.
 
-        -1 where another process is at it, or a folder is in motion. Raises ``DriveTrouble`` where the
-        drive is not there.
+        What is still being written counts as one: it is to be looked at again. -1 where another process is
+        at it, or a folder is in motion. Raises ``DriveTrouble`` where the drive is not there.
         """
         with self.deps.db.working() as hold:
             if not outside.try_sweeping(hold):
@@ -86,7 +86,7 @@ class DriveSweeper:
         seen = self._compare(scanned, match)
         seen.old_paths = {folder.id: path for path, folder in known.items()}
         left = by_inode(seen.known, seen.new)
-        differences = len(left.same) + len(left.missing) + len(left.new)
+        differences = len(left.same) + len(left.missing) + len(left.new) + seen.unsettled
         self._settle(left, seen)
         with deps.db.transaction() as conn:
             outside.set_notices(conn, seen.notices)

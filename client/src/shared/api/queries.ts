@@ -1,4 +1,4 @@
-import { infiniteQueryOptions, keepPreviousData, queryOptions } from '@tanstack/react-query'
+import { hashKey, infiniteQueryOptions, keepPreviousData, queryOptions } from '@tanstack/react-query'
 import { api, told, type Slip, type Sort } from './client'
 
 /** Key, fetch and type of every question that the interface asks, in one place. */
@@ -144,6 +144,8 @@ export interface StepFilter {
   act: string
 }
 
+const isSamePage = (key: readonly unknown[], page: readonly unknown[]) => hashKey(key.slice(1, -1)) === hashKey(page)
+
 export const stepsQuery = (list: number, filter: StepFilter, page: number, stamp: string) =>
   queryOptions({
     queryKey: ['steps', list, filter, page, stamp],
@@ -152,6 +154,8 @@ export const stepsQuery = (list: number, filter: StepFilter, page: number, stamp
       return told(api.GET('/api/lists/{list_id}/steps', { params: { path: { list_id: list }, query: { start: page * STEP_PAGE, ...wanted } }, signal }))
     },
     staleTime: 30_000,
+    // while a list runs or is mended, its steps stay in sight as they were until they are told anew
+    placeholderData: (before, asked) => (asked && isSamePage(asked.queryKey, [list, filter, page]) ? before : undefined),
   })
 export const STEP_PAGE = 50 // as many as the server tells at once
 
