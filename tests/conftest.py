@@ -6,6 +6,7 @@ from collections.abc import Callable, Iterator
 from pathlib import Path
 
 import pytest
+from argon2 import PasswordHasher
 from hypothesis import HealthCheck, settings
 
 from tests.support import EMPTY, Server, World, free_port, world
@@ -13,6 +14,8 @@ from waka.launch import opened
 from waka.work import signing_in
 from waka.work.deps import Deps
 
+# hundreds of tests make people: here, not in the servers that are started, a password's sum is a cheap one
+signing_in._hasher = PasswordHasher(time_cost=1, memory_cost=8, parallelism=1)
 LONG = os.environ.get("WAKA_TEST_LONG") == "1"
 
 settings.register_profile(

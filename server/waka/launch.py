@@ -75,7 +75,9 @@ def serve(settings: Settings, url: str, ready: str) -> int:
         [sys.executable, "-m", "gunicorn", "waka.launch:web()", "--bind",
          f"{settings.bind}:{settings.port}", "--workers", str(settings.workers), "--threads", "8",
          "--reuse-port", "--worker-class", "gthread", "--graceful-timeout", "10", "--log-level", "warning",
-         "--worker-tmp-dir", str(settings.home)],
+         "--worker-tmp-dir", str(settings.home),
+         # a browser sends no change a second time where a line it kept was closed just then
+         "--keep-alive", "75"],
         env=env, start_new_session=True,
     )  # fmt: skip
     runner = subprocess.Popen([sys.executable, "-m", "waka.launch"], env=env, start_new_session=True)
