@@ -15,6 +15,7 @@ from waka.work import signing_in
 from waka.work.deps import Deps
 
 # hundreds of tests make people: here, not in the servers that are started, a password's sum is a cheap one
+COSTLY = signing_in._hasher
 signing_in._hasher = PasswordHasher(time_cost=1, memory_cost=8, parallelism=1)
 LONG = os.environ.get("WAKA_TEST_LONG") == "1"
 
