@@ -6,7 +6,7 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from waka.core.changes.check import TELLS_ONLY, Planned, Snapshot, Spot, Subject, check
+from waka.core.changes.check import TELLS_ONLY, Collision, Planned, Snapshot, Spot, Subject, check
 from waka.core.names import name_key
 
 ONE: Subject = ("document", 1)
@@ -74,6 +74,39 @@ def test_beside_always_finds_a_name(names: list[str]) -> None:
     assert checked.findings == []
     keys = [name_key(one.target.name) for one in checked.steps if one.target]
     assert len(set(keys)) == len(keys) and name_key("a.pdf") not in keys
+
+
+def test_what_already_stands_beside_stays() -> None:
+    there = {6: [("a.pdf", TWO), ("a-2.pdf", ONE)]}
+    beside = replace(step(1, ONE, (6, "a-2.pdf"), (6, "a.pdf")), collision="beside")
+    follower = replace(step(2, ("document", 3), (5, "a.pdf"), (6, "a.pdf")), collision="beside")
+    checked = check([beside, follower], Snapshot(names=there, lengths={}))
+    assert [f.code for f in checked.findings] == ["already_there"]
+    assert [one.target.name for one in checked.steps if one.target] == ["a-3.pdf"]
+
+
+@given(
+    st.lists(st.integers(0, 4), min_size=1, max_size=5, unique=True),
+    st.lists(st.sampled_from(["a.pdf", "a-2.pdf", "a-3.pdf", "A.pdf", "b.pdf"]), min_size=5, max_size=5),
+    st.sampled_from(["beside", "wait"]),
+)
+def test_what_goes_beside_or_waits_meets_no_other(
+    moving: list[int], targets: list[str], policy: Collision
+) -> None:
+    stands = {f"a-{at}.pdf" if at > 1 else ["a.pdf", "b.pdf"][at]: at for at in range(5)}
+    steps = [
+        replace(step(at + 1, ("document", at), (5, name), (5, targets[at])), collision=policy)
+        for name, at in stands.items() if at in moving
+    ]  # fmt: skip
+    names: dict[int, list[tuple[str, Subject]]] = {5: [(n, ("document", at)) for n, at in stands.items()]}
+    checked = check(steps, Snapshot(names=names, lengths={}))
+    assert all(f.code in TELLS_ONLY for f in checked.findings)
+    for one in checked.steps:
+        assert one.source is not None and one.target is not None and one.source != one.target
+        assert stands.pop(one.source.name) == one.subject[1]
+        assert name_key(one.target.name) not in {name_key(name) for name in stands}
+        stands[one.target.name] = one.subject[1]
+    assert sorted(stands.values()) == list(range(5))
 
 
 SAME = replace(MOVE, collision="same", digest=b"x")

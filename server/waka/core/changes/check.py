@@ -108,6 +108,10 @@ def _idle(step: Planned) -> StepFinding:
                        message=f"“{step.target.name}” is already there", mend=None)  # fmt: skip
 
 
+def _key(spot: Spot) -> _Spot:
+    return spot.folder, name_key(spot.name)
+
+
 class _Present:
     """What stands in a folder, by the key of its name; made when it is first asked for."""
 
@@ -163,9 +167,10 @@ class _Judge:
     def _again(self, step: Planned) -> None:
         """Say again of a step that an earlier pass left out why it is."""
         assert step.target is not None
-        spot = (step.target.folder, name_key(step.target.name))
-        there = [s for _, s in self._present.at(*spot)]
-        if step.collision in _LEAVE_SAME and any(self._is_same(step, subject) for subject in there):
+        there = [s for _, s in self._present.at(*_key(step.target))]
+        if step.collision == "beside":
+            self._say(step, "already_there", f"It already stands beside “{step.target.name}”")
+        elif step.collision in _LEAVE_SAME and any(self._is_same(step, subject) for subject in there):
             self._say(step, "identical", "The same bytes are already there: it stays where it is")
         else:
             self._say(step, "left_waiting", f"“{step.target.name}” is taken there: it stays where it is")
@@ -183,7 +188,7 @@ class _Judge:
 
     def _placed(self, step: Planned, target: Spot) -> Planned | None:
         """Return *step* with a target that it can have; None where it is left out."""
-        spot = (target.folder, name_key(target.name))
+        spot = _key(target)
         if spot[1] in self.snapshot.hidden.get(target.folder, ()):
             self._say(step, "unusable", "This name cannot be used here", offer=self._free(target))
             return step
@@ -192,18 +197,19 @@ class _Judge:
         claimed = self._claims.get(spot)
         if not static and claimed is None:
             self._claims[spot] = step.position
-            if there:
-                self.occupants[step.position] = [s for _, s in there]
+            self._waits_for(step, there)
             return step
         return self._collides(step, target, static, claimed)
+
+    def _waits_for(self, step: Planned, there: list[tuple[str, Subject]]) -> None:
+        if there:
+            self.occupants[step.position] = [s for _, s in there]
 
     def _collides(
         self, step: Planned, target: Spot, static: list[tuple[str, Subject]], claimed: int | None
     ) -> Planned | None:
         if step.collision == "beside":
-            free = replace(target, name=self._free(target))
-            self._claims[(free.folder, name_key(free.name))] = step.position
-            return replace(step, target=free)
+            return self._beside(step, target)
         same = any(self._is_same(step, subject) for _, subject in static)
         stays = step.collision == "wait" or (step.collision in _LEAVE_SAME and same)
         if stays and not step.keeps_source:
@@ -230,6 +236,16 @@ class _Judge:
                       offer=self._free(target))  # fmt: skip
         return step
 
+    def _beside(self, step: Planned, target: Spot) -> Planned | None:
+        free = replace(target, name=self._free(target))
+        spot = (free.folder, name_key(free.name))
+        if not step.keeps_source and step.source is not None and spot == _key(step.source):
+            self.stays[step.subject] = step.position  # the name that it would get is the one it has
+            return None
+        self._claims[spot] = step.position
+        self._waits_for(step, self._present.at(*spot))
+        return replace(step, target=free)
+
     def _as_version(
         self, step: Planned, target: Spot, there: tuple[str, Subject], claimed: int | None
     ) -> Planned:
@@ -238,7 +254,7 @@ class _Judge:
                 step, "same_target", f"Another step has the same target, “{target.name}”", other=claimed
             )
             return step
-        self._claims[(target.folder, name_key(target.name))] = step.position
+        self._claims[_key(target)] = step.position
         self._say(
             step, "new_version", f"Becomes the newest version of No. {there[1][1]}; the earlier one is kept"
         )

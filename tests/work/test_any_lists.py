@@ -1,0 +1,109 @@
+"""Whatever lists are made of, in whatever order: nothing is lost or doubled, and undo gives back just what was there."""
+
+import tempfile
+from collections import Counter
+from pathlib import Path
+
+import pytest
+from hypothesis import Phase, event, given, settings
+from hypothesis import strategies as st
+
+from tests.conftest import LONG
+from tests.support import EMPTY, World
+from tests.work.drive import small_drive
+from tests.work.lists import Lists, stand
+from waka.core.changes.check import Collision
+from waka.errors import ListHasErrors
+from waka.launch import opened
+from waka.records.lists import BulkList
+from waka.work import lists, proposing
+from waka.work.lists import Mend
+from waka.work.outside import DriveSweeper
+from waka.work.proving import prove
+
+EXAMPLES = 300 if LONG else 12
+POLICIES: list[Collision] = ["wait", "beside", "version", "same"]
+PLACES = ["Finance/2025", "Letters", "Trainees", "Boat/Papers"]
+NAMES = ["log.txt", "LOG.txt", "note.txt", "rope.txt", "a.txt"]
+
+
+def rows(draw: st.DrawFn, drive: dict[str, str]) -> list[tuple[str, str]]:
+    """Some documents and where they go: onto each other, to new names, to folders old and new; one may be absent."""
+    sources = draw(
+        st.lists(st.sampled_from([*drive, "Letters/absent.txt"]), min_size=1, max_size=6, unique=True)
+    )
+    place, name = st.sampled_from(PLACES), st.sampled_from(NAMES)
+    target = st.one_of(place, st.builds("{}/{}".format, place, name), st.sampled_from(list(drive)))
+    return [(source, draw(target)) for source in sources]
+
+
+def propose(draw: st.DrawFn, made: Lists) -> int:
+    drive = stand(made.drive)
+    do = draw(st.sampled_from(["sheet"] * 5 + ["copy", "bin"])) if drive else "sheet"
+    if do == "sheet":
+        list_id = made.sheet(*rows(draw, drive))
+        lists.choose(
+            made.drive.deps, made.drive.keeper, list_id, collision=draw(st.sampled_from(POLICIES)),
+            on_failure=None, remove_empty=draw(st.booleans()), title=None,
+        )  # fmt: skip
+        return list_id
+    some = draw(st.lists(st.sampled_from(list(drive)), min_size=1, max_size=3, unique=True))
+    if do == "copy":
+        return made.chosen("copy", *some, into=made.drive.folder("Letters"))
+    return made.chosen("bin", *some, reason="done with")
+
+
+def mend(made: Lists, list_id: int) -> BulkList:
+    """Take out what does not fit, finding by finding, as a person would who decides for all alike."""
+    deps, keeper = made.drive.deps, made.drive.keeper
+    for _ in range(8):
+        found = made.one(list_id)
+        if found.summary["blocked"] == 0:
+            return found
+        with pytest.raises(ListHasErrors):
+            lists.run(deps, keeper, list_id)
+        code = next(code for code in found.summary["findings"] if lists.blocks(code))
+        lists.mend(deps, keeper, list_id, Mend(finding=code, leave=True))
+    raise AssertionError(f"still blocked: {made.findings(list_id)}")
+
+
+def assert_conserved(before: dict[str, str], after: dict[str, str], acts: set[str]) -> None:
+    """Moves keep every text as often as it was there; copies only add, the bin and versions only take away."""
+    was, now = Counter(before.values()), Counter(after.values())
+    if not acts & {"copy"}:
+        assert now <= was
+    if not acts & {"bin", "version"}:
+        assert was <= now
+
+
+# each try lays out a drive: what fails is told as it was drawn, not made smaller for minutes
+@settings(max_examples=EXAMPLES, phases=[Phase.explicit, Phase.generate])
+@given(data=st.data())
+def test_whatever_is_asked_nothing_is_lost_and_undo_gives_it_back(
+    the_world: World, data: st.DataObject
+) -> None:
+    with tempfile.TemporaryDirectory() as place:
+        home = Path(place) / "home"
+        with opened(the_world.settings(home), the_world.database(EMPTY), 4) as deps:
+            made = Lists(small_drive(deps))
+            draw = data.draw
+            for _ in range(draw(st.integers(1, 4), label="lists")):
+                before = stand(made.drive)
+                list_id = propose(draw, made)
+                assert stand(made.drive) == before, "what is only proposed moves nothing"
+                if mend(made, list_id).steps == 0:
+                    continue
+                acts = {act for act, _, _ in made.steps(list_id)}
+                event(f"ran {sorted(acts)}, found {made.findings(list_id)}")
+                ran = made.run(list_id)
+                assert (ran.state, ran.trouble) == ("done", None)
+                after = stand(made.drive)
+                assert_conserved(before, after, acts)
+                proof = prove(deps, made.drive.keeper, list_id, read=True)
+                assert (proof.arrived, proof.amiss) == (proof.files, [])
+                assert DriveSweeper(deps, 0.0).sweep() == 0, "the drive is as the records say"
+                if draw(st.booleans(), label="undone"):
+                    undo = proposing.propose_undo(deps, made.drive.keeper, list_id)
+                    assert made.one(undo).summary["blocked"] == 0
+                    assert made.run(undo).state == "done"
+                    assert stand(made.drive) == before
