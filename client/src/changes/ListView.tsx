@@ -208,7 +208,7 @@ export function ListView() {
           onSubmit={(event) => {
             event.preventDefault()
             const asked = Number(jump.current?.value)
-            if (asked >= 1) setCursor(Math.min(total, Math.floor(asked)) - 1)
+            if (asked >= 1) setCursor(Math.floor(asked) - 1) // beyond the end, or before it is known how many there are: the last, then
             jump.current?.blur()
           }}
         >

@@ -29,7 +29,7 @@ export function StepRows({ list, filter, stamp, total, digits, cursor, ticked, o
   const box = useRef<HTMLDivElement>(null)
   // the library's own object changes inside; it is read anew in every render on purpose
   // eslint-disable-next-line react-hooks/incompatible-library
-  const rows = useVirtualizer({ count: total, getScrollElement: () => box.current, estimateSize: () => 62, overscan: 6 })
+  const rows = useVirtualizer({ count: total, getScrollElement: () => box.current, estimateSize: () => 62, overscan: 3 })
   const shown = rows.getVirtualItems()
   const wanted = [...new Set(shown.map((row) => Math.floor(row.index / STEP_PAGE)))]
   const pages = useQueries({ queries: wanted.map((page) => stepsQuery(list, filter, page, stamp)) })
