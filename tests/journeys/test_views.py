@@ -1,6 +1,7 @@
 """Every view in both schemes: nothing that axe-core finds, nothing cut off, nothing on top of another."""
 
 from collections.abc import Callable, Iterator
+from contextlib import contextmanager
 from pathlib import Path
 from typing import Any
 
@@ -24,9 +25,15 @@ def one_server(the_world: World, tmp_path_factory: pytest.TempPathFactory) -> It
 
 
 @pytest.fixture(scope="module", params=["light", "dark"])
-def outside(request: pytest.FixtureRequest, browser: Browser, one_server: Server) -> Iterator[Page]:
+def scheme(request: pytest.FixtureRequest) -> str:
+    return str(request.param)
+
+
+@contextmanager
+def outside(browser: Browser, server: Server, scheme: str) -> Iterator[Page]:
+    """A page before the sign-in. Each role has its own, since tests may run in any order."""
     context = browser.new_context(
-        viewport={"width": 1280, "height": 800}, base_url=one_server.address, color_scheme=request.param,
+        viewport={"width": 1280, "height": 800}, base_url=server.address, color_scheme=scheme,  # type: ignore[arg-type]
         # axe is put into the page from outside, which its policy would refuse
         bypass_csp=True,
     )  # fmt: skip
@@ -284,21 +291,23 @@ VIEWS: list[Callable[[Page], None]] = [
 ]  # fmt: skip
 
 
-def test_the_sign_in_is_sound(outside: Page) -> None:
-    outside.get_by_label("Sign-in").wait_for()
-    assert_sound(outside)
-    outside.keyboard.type("hazel")
-    outside.keyboard.press("Tab")
-    outside.keyboard.type("wrong")
-    outside.keyboard.press("Enter")
-    expect(outside.get_by_role("alert")).to_contain_text("do not fit together")
-    assert_sound(outside)
+def test_the_sign_in_is_sound(browser: Browser, one_server: Server, scheme: str) -> None:
+    with outside(browser, one_server, scheme) as page:
+        page.get_by_label("Sign-in").wait_for()
+        assert_sound(page)
+        page.keyboard.type("hazel")
+        page.keyboard.press("Tab")
+        page.keyboard.type("wrong")
+        page.keyboard.press("Enter")
+        expect(page.get_by_role("alert")).to_contain_text("do not fit together")
+        assert_sound(page)
 
 
 @pytest.fixture(scope="module")
-def view(outside: Page) -> Page:
-    sign_in(outside)
-    return outside
+def view(browser: Browser, one_server: Server, scheme: str) -> Iterator[Page]:
+    with outside(browser, one_server, scheme) as page:
+        sign_in(page)
+        yield page
 
 
 @pytest.mark.parametrize("show", VIEWS, ids=lambda show: show.__name__)
@@ -309,14 +318,10 @@ def test_a_view_is_sound(view: Page, show: Callable[[Page], None]) -> None:
 
 
 @pytest.fixture(scope="module")
-def keepers_view(view: Page) -> Page:
-    """The same page for the keeper, after the filer's views: one sign-in each is enough."""
-    view.goto("/desk")
-    view.get_by_role("button", name="settings and sign-out").click()
-    view.get_by_text("Sign out").click()
-    view.get_by_label("Sign-in").wait_for()
-    sign_in(view, "magnus")
-    return view
+def keepers_view(browser: Browser, one_server: Server, scheme: str) -> Iterator[Page]:
+    with outside(browser, one_server, scheme) as page:
+        sign_in(page, "magnus")
+        yield page
 
 
 @pytest.mark.parametrize("show", KEEPERS, ids=lambda show: show.__name__)
