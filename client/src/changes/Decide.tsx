@@ -32,6 +32,7 @@ export function Decide({ finding, current, ticked, count, isShownAlone, isBusy, 
     return true
   }
   const decide = (wish: Decision['wish']) => {
+    if (isBusy && ticked.size > 0) return // those ticked have their decision, and no step was chosen after them
     if (held.current.length > 0 || !say(wish)) held.current.push(wish)
   }
   useEffect(() => {
