@@ -159,7 +159,7 @@ def first_view(world: World, folder: Path, scale: float) -> list[dict[str, objec
                 page = context.new_page()
                 if state is None:
                     page.goto("/")
-                    page.get_by_label("Sign-in").fill("hazel")
+                    page.get_by_label("Sign-in").fill("tamsin")
                     page.get_by_label("Password").fill(PASSWORD)
                     page.keyboard.press("Enter")
                     page.get_by_role("navigation", name="Places").wait_for()

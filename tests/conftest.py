@@ -52,7 +52,7 @@ def deps(the_world: World, home: Path) -> Iterator[Deps]:
 def filer(deps: Deps) -> int:
     """Somebody who may file everywhere."""
     return signing_in.add_person(
-        deps, login="hazel", name="Hazel Brook", password="fair winds here", right="filer"
+        deps, login="tamsin", name="Tamsin Brook", password="fair winds here", right="filer"
     )
 
 

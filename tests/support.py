@@ -136,7 +136,7 @@ class Client:
         finally:
             conn.close()
 
-    def sign_in(self, login: str = "hazel", password: str = PASSWORD) -> Client:
+    def sign_in(self, login: str = "tamsin", password: str = PASSWORD) -> Client:
         status, me = self.ask("POST", "/api/sign-in", {"login": login, "password": password})
         assert status == 200, me
         self.csrf = me["csrf"]
@@ -283,13 +283,14 @@ def assert_records_agree(deps: Deps) -> None:
     assert sorted([*(bytes(path) for path, _ in binned), *kept]) == sorted(
         f".waka/{path}".encode()
         for path in files_beneath(deps.drive.root / ".waka", hidden=True)
-        if path not in ("mark", "lists")  # ours: what the drive is known by, and who has which list in hand
+        # ours: what the drive is known by, who has which list in hand, what the records do not know
+        if path not in ("mark", "lists") and not path.startswith("unknown/")
     )
     for path in kept:
         assert stored_path(deps.drive.sha256(path)) == path
     for path, digest in binned:
         assert deps.drive.sha256(path) == digest, path
-    assert not files_beneath(deps.arrivals.root / ".incoming", hidden=True)
+    assert files_beneath(deps.arrivals.root / ".incoming", hidden=True) in ([], ["mark"])
 
 
 def files_beneath(root: Path, *, hidden: bool = False) -> list[str]:

@@ -6,15 +6,15 @@ import os
 import shutil
 import sys
 from collections.abc import Iterator
-from contextlib import contextmanager
+from contextlib import contextmanager, suppress
 from pathlib import Path
 
 import click
 
 from waka import cli_changes, cluster, launch, logs
-from waka.errors import CannotStart, WakaError
+from waka.errors import CannotStart, DriveTrouble, WakaError
 from waka.settings import Settings
-from waka.work import health, lists, proposing, signing_in, taking_in
+from waka.work import belonging, health, lists, proposing, signing_in, taking_in
 from waka.work.deps import Deps
 
 DEMO_MARK = "is-a-demo"  #: in a home that the demo made; no other is ever cleared
@@ -26,21 +26,58 @@ def waka() -> None:
 
 
 @contextmanager
-def _open(settings: Settings) -> Iterator[Deps]:
+def _open(settings: Settings, *, admit: bool = True) -> Iterator[Deps]:
     """Yield the parts on this WAKA_HOME, with the database started where it is not running."""
-    with launch.database(settings) as url, launch.opened(settings, url, connections=6) as deps:
+    with launch.database(settings) as url, launch.opened(settings, url, connections=6, admit=admit) as deps:
         yield deps
 
 
 @waka.command("health")
 def show_health() -> None:
-    """Say whether database, migrations, drive and arrivals are in order."""
-    with _open(Settings.read()) as deps:
+    """Say whether database, migrations, drive and arrivals are in order, and what is stuck."""
+    with _open(Settings.read(), admit=False) as deps:
+        with suppress(DriveTrouble):  # what is wrong with it is said below
+            belonging.admit(deps)
         checks = health.check(deps)
+        stuck = health.stuck_items(deps)
     for check in checks:
         click.echo(f"{check.part:<11} {'in order' if check.in_order else check.told}")
+        if check.in_order and check.told:
+            click.echo(f"{'':<11} {check.told}")
+    for item in stuck:
+        click.echo(
+            f"stuck       {item.shown}: {item.reason} "
+            f"({item.part}, tried {item.tries} times since {item.since:%Y-%m-%d %H:%M})"
+        )
     if not all(check.in_order for check in checks):
         sys.exit(1)
+
+
+@waka.group("drive")
+def drive_group() -> None:
+    """The drive, and which database it belongs to."""
+
+
+@drive_group.command("adopt")
+@click.option("--as", "login", required=True, envvar="WAKA_PERSON", help="The administrator who says so.")
+@click.option("--yes", is_flag=True, help="Do not ask again.")
+def adopt_drive(login: str, yes: bool) -> None:
+    """Say that this database and this drive belong together: after a backup was restored, or a disk copied."""
+    settings = Settings.read()
+    with _open(settings, admit=False) as deps:
+        found = belonging.prospect(deps)
+        for line in found.told:
+            click.echo(line)
+        click.echo(
+            f"These records know {found.documents:,} documents; their logbook ends with entry {found.last_entry:,}.\n"
+            "Once adopted, the drive follows these records: what they do not know of is taken in as new, what\n"
+            "they miss is said to be gone. Another database that used this drive is refused from then on. What\n"
+            "lies in .waka unknown to these records is set aside in .waka/unknown for 90 days; nothing is removed."
+        )
+        if not yes:
+            click.confirm("Do they belong together?", abort=True)
+        aside = belonging.adopt(deps, login)
+    click.echo(f"Adopted. {aside} files in .waka were set aside.")
 
 
 @waka.command("migrate")
@@ -108,7 +145,7 @@ def run_server(ask: bool) -> None:
     launch.assert_port_free(settings.port)
     with launch.database(settings) as url:
         if ask:
-            with launch.opened(settings, url, connections=3) as deps:
+            with launch.opened(settings, url, connections=3, admit=False) as deps:
                 _first_administrator(deps)
         code = launch.serve(settings, url, f"Waka is at http://127.0.0.1:{settings.port}")
     sys.exit(code)

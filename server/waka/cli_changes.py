@@ -44,7 +44,9 @@ def propose(deps: Deps, person: int, file: Path) -> BulkList:
         data = file.read_bytes()
     except OSError as error:
         raise BadRequest(f"{file} cannot be read: {error.strerror}.") from error
-    list_id = proposing.propose_sheet(deps, person, read_sheet(data), file.name, origin="command")
+    list_id = proposing.propose_sheet(
+        deps, person, read_sheet(data, deps.reader), file.name, origin="command"
+    )
     return checked(deps, person, list_id)
 
 

@@ -7,6 +7,7 @@ Debian's package makes; where that user cannot enter ``WAKA_HOME``, its data sta
 
 from __future__ import annotations
 
+import fcntl
 import hashlib
 import os
 import pwd
@@ -15,6 +16,8 @@ import shutil
 import socket
 import subprocess
 import tempfile
+from collections.abc import Iterator
+from contextlib import contextmanager
 from dataclasses import dataclass
 from pathlib import Path
 
@@ -63,7 +66,7 @@ def prepare(home: Path, *, quick_and_unsafe: bool = False) -> Cluster:
     """
     binaries = find_binaries()
     runs_as = _unprivileged_user() if os.geteuid() == 0 else None
-    home.mkdir(parents=True, exist_ok=True)
+    make_private(home)
     data = _data_folder(home, runs_as)
     password = _secret(home / "database-password")
     if not (data / "PG_VERSION").exists():
@@ -87,17 +90,31 @@ def _data_folder(home: Path, runs_as: str | None) -> Path:
     if runs_as is None:
         data.mkdir(mode=0o700, exist_ok=True)
         return data
-    if subprocess.run(
-        ["setpriv", "--reuid", runs_as, "--clear-groups", "test", "-x", str(home)],
-        capture_output=True, check=False,
-    ).returncode:  # fmt: skip
+    told = home / "database-is-at"
+    if told.exists():  # one that was made is found again, whatever has become of the way to it
+        data = Path(told.read_text().strip())
+    elif (data / "PG_VERSION").exists() and not _may_enter(runs_as, home):
+        raise CannotStart(
+            f"The database stands in {data}, and the account “{runs_as}” that runs it may not enter {home} any more. "
+            f"Let it pass through the folders above (chmod o+x), or set WAKA_HOME to where it may."
+        )
+    elif not _may_enter(runs_as, home):
         data = Path("/var/lib/waka") / hashlib.sha256(str(home).encode()).hexdigest()[:12]
         data.parent.mkdir(mode=0o755, parents=True, exist_ok=True)
-        (home / "database-is-at").write_text(f"{data}\n")
+        told.write_text(f"{data}\n")
     data.mkdir(mode=0o700, exist_ok=True)
     owner = pwd.getpwnam(runs_as)
     os.chown(data, owner.pw_uid, owner.pw_gid)
     return data
+
+
+def _may_enter(user: str, folder: Path) -> bool:
+    owner = pwd.getpwnam(user)
+    found = subprocess.run(
+        ["setpriv", "--reuid", user, "--regid", str(owner.pw_gid), "--clear-groups", "test", "-x", str(folder)],
+        capture_output=True, check=False,
+    )  # fmt: skip
+    return found.returncode == 0
 
 
 def _secret(path: Path) -> str:
@@ -190,6 +207,40 @@ def start(cluster: Cluster) -> bool:
     if done.returncode:
         raise CannotStart(f"The database did not start: {done.stderr.strip()} See {log}.")
     return True
+
+
+@contextmanager
+def in_use(home: Path) -> Iterator[Cluster]:
+    """Yield the running cluster of *home*; whoever is the last to leave stops it, whoever started it.
+
+    Each who uses it holds a shared lock on a file of *home* (flock(2)), which goes with the process.
+    """
+    own = prepare(home)
+    with (home / "database-users").open("w") as users:
+        fcntl.flock(users, fcntl.LOCK_SH)
+        start(own)
+        try:
+            yield own
+        finally:
+            try:
+                fcntl.flock(users, fcntl.LOCK_EX | fcntl.LOCK_NB)
+            except BlockingIOError:
+                pass  # others go on with it
+            else:
+                stop(own)
+
+
+def make_private(home: Path) -> None:
+    """Make *home* where it is missing, and let nobody else into it.
+
+    As root the database runs as another account, which may pass through *home* but not look around.
+    """
+    home.mkdir(parents=True, exist_ok=True)
+    if os.geteuid() != 0:
+        home.chmod(0o700)
+        return
+    os.chown(home, 0, pwd.getpwnam(_unprivileged_user()).pw_gid)
+    home.chmod(0o710)
 
 
 def stop(cluster: Cluster, *, for_good: bool = False) -> None:

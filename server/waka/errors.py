@@ -5,13 +5,13 @@
     ├── NotFound, NotAllowed                                        alike for hidden and for absent
     ├── SlipIncomplete, NameUnfit, BadRequest                       refused before anything moves
     ├── NameTaken, SourceChanged, SourceGone, StepInMotion, Busy    refused by what is there now
-    ├── UnsafePath, DriveTrouble                                    the folder tree
+    ├── UnsafePath, DriveTrouble (DriveAway, ForeignDrive)          the folder tree
     ├── UploadCutOff, UploadConflict, TooLarge                                    coming in
-    ├── Unreadable                                                  looking at bytes
+    ├── Unreadable, StillReading                                    looking at bytes
     ├── FolderNotEmpty, NeedsALook                                  changes by hand
     ├── ListHasErrors, ListIsRunning                                change lists
     ├── NotUndoable
-    └── DatabaseAway, CannotStart
+    └── DatabaseAway, DatabaseRefuses, CannotStart
 
 Facts are attributes of the class in ``facts``; web/problems.py alone maps ``code`` to HTTP.
 """
@@ -206,6 +206,37 @@ class DriveTrouble(WakaError):
     code = "drive_trouble"
 
 
+class DriveAway(DriveTrouble):
+    """The disk that should be there is not: nothing is done until it is."""
+
+    code = "drive_away"
+
+    def __init__(self, part: str, root: str) -> None:
+        super().__init__(
+            f"{root} bears no mark, though these records know their {part}: the disk is not mounted, or it is another.",
+            mend="Mount it; Waka goes on by itself. If this is the right folder: bin/waka drive adopt.",
+            part=part, root=root,
+        )  # fmt: skip
+
+
+class ForeignDrive(DriveTrouble):
+    """The folder tree belongs to another database, or to a later state of this one."""
+
+    code = "foreign_drive"
+
+    def __init__(self, part: str, root: str, *, older: bool) -> None:
+        why = (
+            f"was used with a later state of this database than this one, which is an older one restored: {root}"
+            if older else f"belongs to another Waka's database: {root}"
+        )  # fmt: skip
+        super().__init__(
+            f"This {part} {why}. Nothing was changed.",
+            mend="Start Waka with the database that belongs to it; or, if these two shall belong together "
+            "from now on, have an administrator say so: bin/waka drive adopt.",
+            part=part, root=root,
+        )  # fmt: skip
+
+
 class UploadCutOff(WakaError):
     code = "upload_cut_off"
 
@@ -234,6 +265,15 @@ class Unreadable(WakaError):
         self.trouble = trouble
 
 
+class StillReading(WakaError):
+    """What was asked for is still being made, or the readers are all at work: ask again."""
+
+    code = "still_reading"
+
+    def __init__(self) -> None:
+        super().__init__("This document takes a while to be read.", mend="Ask again in a moment.")
+
+
 class NotUndoable(WakaError):
     code = "not_undoable"
 
@@ -243,6 +283,15 @@ class DatabaseAway(WakaError):
 
     def __init__(self, message: str = "The database does not answer.") -> None:
         super().__init__(message, mend="Wait a moment and look again; what was begun is settled then.")
+
+
+class DatabaseRefuses(WakaError):
+    """The database is there and says that something is more than it can hold."""
+
+    code = "too_much_for_the_database"
+
+    def __init__(self, why: str) -> None:
+        super().__init__(f"That is more than the database can hold: {why}.")
 
 
 class TookTooLong(DatabaseAway):

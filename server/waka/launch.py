@@ -11,43 +11,73 @@ import threading
 import time
 from collections.abc import Iterator
 from contextlib import contextmanager
+from pathlib import Path
 
 import structlog
 
 from waka import cluster, logs
-from waka.errors import CannotStart
+from waka.errors import CannotStart, DriveAway
 from waka.records.migrations import migrate
 from waka.settings import CHECKOUT, Settings
+from waka.work import belonging, engine, storing
 from waka.work import deps as parts
-from waka.work import engine, storing
 from waka.work.deps import Deps
 
+OWN_PARTS = ("database", "cache")  #: folders of WAKA_HOME that are nobody else's
 STOP_SECONDS = 20
+AWAY_SECONDS = 1.0  #: between looks for a drive that is not there
 log = structlog.get_logger()
 
 
 @contextmanager
 def database(settings: Settings) -> Iterator[str]:
-    """Yield the URL of a database that answers and is up to date; stop it after, if we started it."""
+    """Yield the URL of a database that answers and is up to date; of our own cluster, the last to leave stops it."""
+    assert_apart(settings)
+    cluster.make_private(settings.home)
     if settings.database_url:
         migrate(settings.database_url)
         yield settings.database_url
         return
-    own = cluster.prepare(settings.home)
-    started = cluster.start(own)
-    try:
+    with cluster.in_use(settings.home) as own:
         cluster.ensure_database(own)
         migrate(own.url)
         yield own.url
-    finally:
-        if started:
-            cluster.stop(own)
+
+
+def assert_apart(settings: Settings) -> None:
+    """Raise ``CannotStart`` where what Waka keeps, the drive and the arrivals lie in one another.
+
+    What lies in the drive becomes documents, and what lies in the arrivals is moved away.
+    """
+    home, drive, arrivals = (
+        Path(os.path.realpath(p)) for p in (settings.home, settings.drive, settings.arrivals)
+    )
+    for inner, outer, told in (
+        (home, drive, "WAKA_HOME lies in WAKA_DRIVE: its database and password would become documents"),
+        (home, arrivals, "WAKA_HOME lies in WAKA_ARRIVALS: its database would be taken for arrivals"),
+        (arrivals, drive, "WAKA_ARRIVALS lies in WAKA_DRIVE: each arrival would be a document at once"),
+        (drive, arrivals, "WAKA_DRIVE lies in WAKA_ARRIVALS: all that is filed would arrive again"),
+    ):
+        if inner == outer or outer in inner.parents:
+            raise CannotStart(f"{told} ({inner}). Choose a folder beside it.")
+    for own in OWN_PARTS:
+        for name, tree in (("WAKA_DRIVE", drive), ("WAKA_ARRIVALS", arrivals)):
+            if tree == home / own or home / own in tree.parents:
+                raise CannotStart(
+                    f"{name} lies in {home / own}, which Waka keeps for itself. Choose another folder."
+                )
 
 
 @contextmanager
-def opened(settings: Settings, url: str, connections: int = 8) -> Iterator[Deps]:
+def opened(settings: Settings, url: str, connections: int = 8, *, admit: bool = True) -> Iterator[Deps]:
+    """Yield the parts of one process. *admit* makes sure first that drive and database belong together.
+
+    Raises ``DriveAway``, ``ForeignDrive``.
+    """
     deps = parts.assemble(settings, url, connections)
     try:
+        if admit:
+            belonging.admit(deps)
         yield deps
     finally:
         parts.close(deps)
@@ -66,7 +96,12 @@ def assert_port_free(port: int) -> None:
 
 def serve(settings: Settings, url: str, ready: str) -> int:
     """Serve until a signal comes; return the exit code. *ready* is printed once the door answers."""
-    with opened(settings, url, connections=2) as deps:
+    stop = threading.Event()
+    for number in (signal.SIGINT, signal.SIGTERM):
+        signal.signal(number, lambda *_: stop.set())
+    with opened(settings, url, connections=2, admit=False) as deps:
+        if not _admitted(deps, stop):
+            return 0
         engine.settle_all(deps)
         storing.tidy_all(deps)
     env = {**os.environ, "WAKA_DATABASE_URL": url, "WAKA_HOME": str(settings.home)}
@@ -83,9 +118,6 @@ def serve(settings: Settings, url: str, ready: str) -> int:
     runner = subprocess.Popen([sys.executable, "-m", "waka.launch"], env=env, start_new_session=True)
     children = [web, runner]
     own = None if settings.database_url else cluster.prepare(settings.home)
-    stop = threading.Event()
-    for number in (signal.SIGINT, signal.SIGTERM):
-        signal.signal(number, lambda *_: stop.set())
     try:
         if _answers(settings.port, web, stop):
             print(ready, flush=True)
@@ -102,6 +134,22 @@ def serve(settings: Settings, url: str, ready: str) -> int:
                 child.wait(STOP_SECONDS)
             except subprocess.TimeoutExpired:
                 child.kill()
+
+
+def _admitted(deps: Deps, stop: threading.Event) -> bool:
+    """Wait until the drive is there; False where Waka is stopped before. Raises ``ForeignDrive``."""
+    told = False
+    while not stop.is_set():
+        try:
+            belonging.admit(deps)
+        except DriveAway as error:
+            if not told:
+                print(f"{error.message} {error.mend} Waiting for it ...", file=sys.stderr, flush=True)
+                told = True
+            stop.wait(AWAY_SECONDS)
+        else:
+            return True
+    return False
 
 
 def _keep_running(own: cluster.Cluster) -> None:
@@ -147,7 +195,7 @@ def main() -> None:
     stop = threading.Event()
     for number in (signal.SIGINT, signal.SIGTERM):
         signal.signal(number, lambda *_: stop.set())
-    with opened(settings, settings.database_url, connections=10) as deps:
+    with opened(settings, settings.database_url, connections=12, admit=False) as deps:
         run(deps, stop)
 
 

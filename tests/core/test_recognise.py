@@ -1,5 +1,7 @@
 """Recognising: which file is which document. Certain pairs are made, doubt is told, nothing is used twice."""
 
+from dataclasses import replace
+
 import pytest
 from hypothesis import given
 from hypothesis import strategies as st
@@ -9,25 +11,33 @@ from waka.core.changes.recognise import (
     REPLACED,
     SEVERAL,
     Found,
+    FoundFolder,
     Known,
     KnownFolder,
     Recognised,
+    Same,
     by_bytes,
     by_inode,
     match_folders,
+    moved_together,
 )
 
 A, B = (1, "a.pdf"), (1, "b.pdf")
 
 
 def known(
-    id: int, place: tuple[int, str], inode: int, size: int = 10, at: int = 5, sha: bytes = b"s"
+    id: int, place: tuple[int, str], inode: int, size: int = 10, at: int = 5, sha: bytes = b"s", born: int = 1
 ) -> Known:
-    return Known(id, place, size, inode, at, sha)
+    return Known(id, place, size, inode, at, sha, born)
 
 
-def found(place: tuple[int, str], inode: int, size: int = 10, at: int = 5) -> Found:
-    return Found(place, size, inode, at)
+def found(place: tuple[int, str], inode: int, size: int = 10, at: int = 5, born: int = 1) -> Found:
+    return Found(place, size, inode, at, born)
+
+
+def untold(thing: Known | Found) -> Known | Found:
+    """The same on a file system that keeps no births."""
+    return replace(thing, born_ns=0)
 
 
 # documents, files, checksums of the files; pairs of number and place, reasons of doubt, missing, new
@@ -36,7 +46,14 @@ CASES = {
     "swapped": ([known(1, A, 7), known(2, B, 8)], [found(A, 8), found(B, 7)], {}, [(1, B), (2, A)], [], [], []),
     "edited in place": ([known(1, A, 7)], [found(A, 7, at=6)], {}, [(1, A)], [], [], []),
     "replaced as editors save": ([known(1, A, 7)], [found(A, 9, size=3)], {}, [(1, A)], [], [], []),
-    "edited and moved": ([known(1, A, 7)], [found(B, 7, size=3, at=6)], {B: b"x"}, [], [EDITED], [1], [B]),
+    "edited and moved": ([known(1, A, 7)], [found(B, 7, size=3, at=6)], {B: b"x"}, [(1, B)], [], [], []),
+    "another with its inode": ([known(1, A, 7)], [found(B, 7, size=3, at=6, born=2)], {B: b"x"}, [], [], [1], [B]),
+    "another of its size, time and inode": ([known(1, A, 7)], [found(B, 7, born=2)], {B: b"x"}, [], [], [1], [B]),
+    "removed, made again with its inode": ([known(1, A, 7)], [found(A, 7, born=2)], {A: b"x"}, [(1, A)], [], [], []),
+    "moved over another": ([known(1, A, 7), known(2, B, 8, sha=b"t")], [found(B, 7)], {B: b"s"}, [(1, B)], [], [2], []),
+    "two names of one file, both moved": (
+        [known(1, A, 7), known(2, B, 7)], [found((2, "a.pdf"), 7), found((2, "b.pdf"), 7)], {},
+        [(1, (2, "a.pdf")), (2, (2, "b.pdf"))], [], [], []),
     "only touched and moved": ([known(1, A, 7)], [found(B, 7, at=6)], {B: b"s"}, [(1, B)], [], [], []),
     "made way for another": ([known(1, A, 7)], [found(B, 7), found(A, 9)], {}, [(1, B)], [REPLACED], [], [A]),
     "copied and removed": ([known(1, A, 7)], [found(B, 9)], {B: b"s"}, [(1, B)], [], [], []),
@@ -48,6 +65,39 @@ CASES = {
     "removed": ([known(1, A, 7)], [], {}, [], [], [1], []),
     "new": ([], [found(B, 9)], {B: b"s"}, [], [], [], [B]),
 }  # fmt: skip
+
+
+# the same where the file system keeps no births: what an inode would have proved alone, is asked or read
+UNTOLD = {
+    "moved": ([(1, B)], [], [], []),
+    "edited and moved": ([], [EDITED], [1], [B]),
+    "another with its inode": ([], [EDITED], [1], [B]),
+    "another of its size, time and inode": ([], [EDITED], [1], [B]),
+    "swapped": ([(1, A), (2, B)], [], [], []),
+}
+
+
+@pytest.mark.parametrize("name", UNTOLD)
+def test_without_births_an_inode_alone_proves_nothing(name: str) -> None:
+    documents, files, checksums, *_ = CASES[name]
+    sums = {B: b"s", **checksums} if name == "moved" else checksums
+    result = by_bytes(by_inode(map(untold, documents), map(untold, files)), sums)  # type: ignore[arg-type]
+    told = (
+        sorted((s.known.id, s.found.place) for s in result.same), [d.why for d in result.doubts],
+        [k.id for k in result.missing], [f.place for f in result.new],
+    )  # fmt: skip
+    assert told == UNTOLD[name]
+
+
+def test_what_takes_each_others_place_is_written_down_together() -> None:
+    swap = [Same(known(1, A, 7), found(B, 7), False), Same(known(2, B, 8), found(A, 8), False)]
+    alone = Same(known(3, (1, "c"), 9), found((1, "d"), 9), False)
+    row = [
+        Same(known(4, (2, "a"), 1), found((2, "b"), 1), False),
+        Same(known(5, (2, "b"), 2), found((2, "c"), 2), False),
+    ]
+    groups = moved_together([swap[0], alone, row[0], swap[1], row[1]])
+    assert sorted(sorted(s.known.id for s in group) for group in groups) == [[1, 2], [3], [4, 5]]
 
 
 @pytest.mark.parametrize("case", CASES.values(), ids=CASES.keys())
@@ -90,14 +140,16 @@ def test_nothing_is_used_twice_and_nothing_is_forgotten(
 
 
 def tree(**folders: tuple[int, int | None, int | None]) -> dict[bytes, KnownFolder]:
-    """Folders by path (``_`` for a slash): id, parent, inode."""
+    """Folders by path (``_`` for a slash): id, parent, inode; the birth is ten times the inode."""
     return {
-        path.replace("_", "/").encode(): KnownFolder(id, parent, path.rpartition("_")[2], inode)
+        path.replace("_", "/").encode(): KnownFolder(
+            id, parent, path.rpartition("_")[2], inode, (inode or 0) * 10
+        )
         for path, (id, parent, inode) in folders.items()
     }
 
 
-OLD = {b"": KnownFolder(1, None, "", 100), **tree(a=(2, 1, 10), a_x=(3, 2, 11), b=(4, 1, 12))}
+OLD = {b"": KnownFolder(1, None, "", 100, 1000), **tree(a=(2, 1, 10), a_x=(3, 2, 11), b=(4, 1, 12))}
 
 
 @pytest.mark.parametrize(
@@ -114,9 +166,23 @@ OLD = {b"": KnownFolder(1, None, "", 100), **tree(a=(2, 1, 10), a_x=(3, 2, 11), 
     ids=["nothing", "renamed", "moved", "swapped", "new", "gone", "made again"],
 )
 def test_folders(disk: dict[bytes, int], moved: dict[int, bytes], new: list[bytes], gone: list[int]) -> None:
-    match = match_folders(OLD, disk)
+    match = match_folders(OLD, {path: FoundFolder(inode, inode * 10) for path, inode in disk.items()})
     assert (match.moved, match.new, match.gone) == (moved, new, gone)
 
 
+def test_a_new_folder_with_the_inode_of_one_that_is_gone_is_another() -> None:
+    disk = {b"": FoundFolder(100, 1000), b"b": FoundFolder(12, 120), b"c": FoundFolder(10, 999)}
+    match = match_folders(OLD, disk)
+    assert (match.moved, match.new, sorted(match.gone)) == ({}, [b"c"], [2, 3])
+
+
+@pytest.mark.parametrize("holds", [True, False])
+def test_without_births_a_folder_is_known_by_what_it_holds(holds: bool) -> None:
+    disk = {b"": FoundFolder(100), b"b": FoundFolder(12), b"c": FoundFolder(10)}
+    match = match_folders(OLD, disk, [], lambda folder, path: holds and (folder, path) == (2, b"c"))
+    assert (match.moved, match.new) == (({2: b"c"}, []) if holds else ({}, [b"c"]))
+
+
 def test_beneath_what_cannot_be_read_nothing_has_gone() -> None:
-    assert match_folders(OLD, {b"": 100, b"b": 12}, [b"a"]).gone == []
+    disk = {b"": FoundFolder(100, 1000), b"b": FoundFolder(12, 120)}
+    assert match_folders(OLD, disk, [b"a"]).gone == []

@@ -42,7 +42,7 @@ def _note(complaints: list[str], type: str, text: str) -> None:
         complaints.append(text)
 
 
-def sign_in(page: Page, login: str = "hazel") -> None:
+def sign_in(page: Page, login: str = "tamsin") -> None:
     page.get_by_label("Sign-in").fill(login)
     page.get_by_label("Password").fill(PASSWORD)
     page.keyboard.press("Enter")

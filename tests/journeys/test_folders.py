@@ -222,19 +222,19 @@ def test_rights_are_seen_granted_with_a_preview_and_hold(folder: Page, demo_serv
     keys.press("w")
     dialog = page.get_by_role("dialog")
     expect(dialog).to_contain_text("Who can see Trainees")
-    expect(dialog).to_contain_text("Hazel Brook")
+    expect(dialog).to_contain_text("Tamsin Brook")
     page.get_by_label("Grant to").select_option(label="Magnus Orr")
     page.get_by_label("Right of Magnus Orr").select_option("keeper")
     page.get_by_label("Only these").check()
     expect(dialog.get_by_role("list", name="What changes")).to_contain_text(
-        "Hazel Brook: filer → sees nothing"
+        "Tamsin Brook: filer → sees nothing"
     )
     page.get_by_role("button", name="Grant it so").click()
-    expect(dialog.get_by_role("table")).not_to_contain_text("Hazel Brook")
+    expect(dialog.get_by_role("table")).not_to_contain_text("Tamsin Brook")
     context = page.context.browser.new_context(base_url=demo_server.address)  # type: ignore[union-attr]
     other = context.new_page()
     other.goto("/")
-    sign_in(other, "hazel")
+    sign_in(other, "tamsin")
     other.goto("/folders")
     expect(entry(other, "Finance")).to_be_visible()
     expect(entry(other, "Trainees")).to_have_count(0)

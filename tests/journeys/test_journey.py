@@ -36,7 +36,7 @@ def file_by_keyboard(page: Page, slip: tuple[str, ...]) -> None:
 
 def test_file_three_find_one_undo_one(page: Page, demo_server: Server) -> None:
     page.get_by_label("Sign-in").wait_for()
-    page.keyboard.type("hazel")
+    page.keyboard.type("tamsin")
     page.keyboard.press("Tab")
     page.keyboard.type("fair winds at tern point")
     page.keyboard.press("Enter")

@@ -157,10 +157,10 @@ def test_the_key_overview_keeps_to_the_page_s_policy(page: Page) -> None:
     expect(page.get_by_role("dialog")).to_contain_text("undo the last filing")
     page.keyboard.press("Escape")
     expect(page.get_by_role("dialog")).to_be_hidden()
-    page.get_by_role("button", name="HB: Hazel Brook").click()
+    page.get_by_role("button", name="HB: Tamsin Brook").click()
     page.get_by_text("Turn light and dark").click()
     expect(page.locator("html")).to_have_attribute("data-scheme", "dark")
-    page.get_by_role("button", name="HB: Hazel Brook").click()
+    page.get_by_role("button", name="HB: Tamsin Brook").click()
     page.get_by_text("Sign out").click()
     expect(page.get_by_label("Password")).to_be_visible()
 

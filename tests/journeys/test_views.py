@@ -184,7 +184,7 @@ def rights(page: Page) -> None:
     page.goto("/folders")
     page.get_by_role("navigation", name="Outline").get_by_text("Letters").click()
     page.keyboard.press("w")
-    expect(page.get_by_role("dialog")).to_contain_text("Hazel Brook")
+    expect(page.get_by_role("dialog")).to_contain_text("Tamsin Brook")
 
 
 def lately(page: Page) -> None:
@@ -295,7 +295,7 @@ def test_the_sign_in_is_sound(browser: Browser, one_server: Server, scheme: str)
     with outside(browser, one_server, scheme) as page:
         page.get_by_label("Sign-in").wait_for()
         assert_sound(page)
-        page.keyboard.type("hazel")
+        page.keyboard.type("tamsin")
         page.keyboard.press("Tab")
         page.keyboard.type("wrong")
         page.keyboard.press("Enter")

@@ -54,8 +54,14 @@ CASES = [
 def test_each_kind_is_shown(tmp_path: Path, name: str, media_type: str, content: str, expected: str) -> None:
     path = tmp_path / name
     path.write_text(content)
-    found = formatted(path, media_type)
+    with path.open("rb") as file:
+        found = formatted(file, path.name, media_type)
     assert found is not None and expected in found and "<script" not in found
+
+
+def shown_as(reader: Reader, path: Path, media_type: str) -> str | None:
+    with path.open("rb") as file:
+        return reader.formatted(file, path.name, media_type)
 
 
 def test_office_documents_are_shown_by_their_libraries(tmp_path: Path) -> None:
@@ -72,11 +78,11 @@ def test_office_documents_are_shown_by_their_libraries(tmp_path: Path) -> None:
     office = "application/vnd.openxmlformats-officedocument"
     reader = Reader()
     try:
-        shown = reader.formatted(tmp_path / "letter.docx", f"{office}.wordprocessingml.document")
+        shown = shown_as(reader, tmp_path / "letter.docx", f"{office}.wordprocessingml.document")
         assert shown == "<h1>Berth renewal</h1><p>The tide serves at half past six.</p>"
-        shown = reader.formatted(tmp_path / "book.xlsx", f"{office}.spreadsheetml.sheet")
+        shown = shown_as(reader, tmp_path / "book.xlsx", f"{office}.spreadsheetml.sheet")
         assert shown and "<td>rope</td><td>12</td>" in shown
-        assert reader.formatted(tmp_path / "letter.docx", "image/png") is None
+        assert shown_as(reader, tmp_path / "letter.docx", "image/png") is None
     finally:
         reader.close()
 

@@ -11,7 +11,7 @@ from waka.demo import offices, waiting
 from waka.demo.filed import invoice, worksheet
 from waka.demo.papers import pdf, photo, scan
 from waka.errors import Unreadable
-from waka.reading.reader import Reader
+from waka.reading.reader import Content, Reader
 from waka.reading.sniff import wrong_extension
 
 
@@ -20,6 +20,11 @@ def reader() -> Iterator[Reader]:
     found = Reader()
     yield found
     found.close()
+
+
+def read(reader: Reader, path: Path) -> Content:
+    with path.open("rb") as file:
+        return reader.read(file)
 
 
 RNG = random.Random(7)
@@ -55,7 +60,7 @@ def test_content_is_known_whatever_the_name_says(
 ) -> None:
     path = tmp_path / "misnamed.bin"
     path.write_bytes(data)
-    found = reader.read(path)
+    found = read(reader, path)
     assert (found.extension, found.pages, found.trouble) == (extension, pages, None)
     assert words in found.text
 
@@ -76,15 +81,16 @@ def test_a_broken_document_is_known_by_its_trouble(
 ) -> None:
     path = tmp_path / "broken.pdf"
     path.write_bytes(data)
-    assert reader.read(path).trouble == trouble
-    with pytest.raises(Unreadable):
-        reader.page(path, "application/pdf", 1, 400)
+    assert read(reader, path).trouble == trouble
+    with path.open("rb") as file, pytest.raises(Unreadable):
+        reader.page(file, "application/pdf", 1, 400)
 
 
 def test_a_page_is_a_picture_of_the_width_asked_for(reader: Reader, tmp_path: Path) -> None:
     path = tmp_path / "a.pdf"
     path.write_bytes(PDF)
-    png = reader.page(path, "application/pdf", 1, 480)
+    with path.open("rb") as file:
+        png = reader.page(file, "application/pdf", 1, 480)
     assert png.startswith(b"\x89PNG")
     assert int.from_bytes(png[16:20]) == 480
 
@@ -96,10 +102,10 @@ def test_a_document_that_swells_is_given_up(reader: Reader, tmp_path: Path) -> N
     with zipfile.ZipFile(path, "w", zipfile.ZIP_DEFLATED) as archive:
         archive.writestr("[Content_Types].xml", "<x/>")
         archive.writestr("word/document.xml", b"\0" * (210 * 1024 * 1024))
-    assert reader.read(path).trouble == "damaged"
+    assert read(reader, path).trouble == "damaged"
     path.unlink()
     path.write_bytes(DOCX)
-    assert reader.read(path).trouble is None  # and reading goes on
+    assert read(reader, path).trouble is None  # and reading goes on
 
 
 @pytest.mark.parametrize(

@@ -23,7 +23,7 @@ def filled(the_world: World, tmp_path_factory: pytest.TempPathFactory) -> Iterat
     home = tmp_path_factory.mktemp("listing") / "home"
     with opened(the_world.settings(home), the_world.database("waka_empty"), 3) as deps:
         person = signing_in.add_person(
-            deps, login="hazel", name="Hazel Brook", password="fair winds here", right="filer"
+            deps, login="tamsin", name="Tamsin Brook", password="fair winds here", right="filer"
         )
         with deps.db.transaction() as conn:
             root = folders.root(conn)

@@ -42,7 +42,7 @@ def test_what_arrives_is_taken_and_read(deps: Deps, filer: int) -> None:
 def test_the_same_bytes_are_read_once(deps: Deps, filer: int, monkeypatch: pytest.MonkeyPatch) -> None:
     read: list[object] = []
     real = deps.reader.read
-    monkeypatch.setattr(deps.reader, "read", lambda path: read.append(path) or real(path))
+    monkeypatch.setattr(deps.reader, "read", lambda file: read.append(file) or real(file))
     for name in ("a.txt", "b.txt"):
         (deps.arrivals.root / name).write_text("twice the same")
     with running(deps):

@@ -12,8 +12,8 @@ from waka.web import schemas_desk as sd
 
 
 @pytest.fixture
-def hazel(visitor: Visitor) -> Visitor:
-    return visitor.sign_in("hazel")
+def tamsin(visitor: Visitor) -> Visitor:
+    return visitor.sign_in("tamsin")
 
 
 @pytest.mark.parametrize(
@@ -25,27 +25,29 @@ def hazel(visitor: Visitor) -> Visitor:
         ("/api/documents/1/text", s.DocumentText),
     ],
 )  # fmt: skip
-def test_answers_have_the_shape_that_is_promised(hazel: Visitor, path: str, model: type[BaseModel]) -> None:
-    answer = hazel.ask("GET", path)
+def test_answers_have_the_shape_that_is_promised(tamsin: Visitor, path: str, model: type[BaseModel]) -> None:
+    answer = tamsin.ask("GET", path)
     assert answer.status_code == 200
     model.model_validate_json(answer.data, extra="forbid")
 
 
 @pytest.mark.parametrize("sort", ["name", "who", "when", "kind", "reference", "size", "changed"])
-def test_a_folder_is_listed_both_ways(hazel: Visitor, sort: str) -> None:
-    folder = next(f for f in hazel.ask("GET", "/api/folders").json["folders"] if f["path"].endswith("s/2026"))
+def test_a_folder_is_listed_both_ways(tamsin: Visitor, sort: str) -> None:
+    folder = next(
+        f for f in tamsin.ask("GET", "/api/folders").json["folders"] if f["path"].endswith("s/2026")
+    )
     ways = []
     for down in ("false", "true"):
         path = f"/api/folders/{folder['id']}/documents?sort={sort}&descending={down}"
-        page = s.FolderPage.model_validate_json(hazel.ask("GET", path).data)
+        page = s.FolderPage.model_validate_json(tamsin.ask("GET", path).data)
         ways.append([d.number for d in page.documents])
         assert page.next is None
     assert ways[0] == ways[1][::-1]
     assert len(ways[0]) == folder["own"]
 
 
-def test_segments_together_are_the_name(hazel: Visitor) -> None:
-    found = s.Finds.model_validate_json(hazel.ask("GET", "/api/find?q=2026").data).found
+def test_segments_together_are_the_name(tamsin: Visitor) -> None:
+    found = s.Finds.model_validate_json(tamsin.ask("GET", "/api/find?q=2026").data).found
     assert len(found) > 20
     for one in found:
         assert "".join(segment["text"] for segment in one.segments) == one.name
@@ -53,14 +55,14 @@ def test_segments_together_are_the_name(hazel: Visitor) -> None:
         assert any(piece.marked for piece in [*one.marked_name, *one.snippet])
 
 
-def test_a_page_is_a_picture_and_is_asked_for_again_only_when_it_changed(hazel: Visitor) -> None:
-    found = hazel.ask("GET", "/api/find?q=antifouling").json["found"][0]
+def test_a_page_is_a_picture_and_is_asked_for_again_only_when_it_changed(tamsin: Visitor) -> None:
+    found = tamsin.ask("GET", "/api/find?q=antifouling").json["found"][0]
     path = f"/api/documents/{found['number']}/pages/1?width=300"
-    answer = hazel.ask("GET", path)
+    answer = tamsin.ask("GET", path)
     assert answer.mimetype == "image/png"
     assert Image.open(io.BytesIO(answer.data)).width == 480  # pictures are made in few sizes
     assert answer.headers["Cache-Control"] == "private, no-cache"
-    again = hazel.client.get(path, headers={"If-None-Match": answer.headers["ETag"]})
+    again = tamsin.client.get(path, headers={"If-None-Match": answer.headers["ETag"]})
     assert (again.status_code, again.data) == (304, b"")
 
 
@@ -70,18 +72,18 @@ def test_a_page_is_a_picture_and_is_asked_for_again_only_when_it_changed(hazel: 
      ("empty scan.pdf", 422, "empty")],
 )  # fmt: skip
 def test_a_document_in_trouble_says_so_where_it_would_be_shown(
-    hazel: Visitor, name: str, status: int, trouble: str
+    tamsin: Visitor, name: str, status: int, trouble: str
 ) -> None:
-    arrival = next(a for a in hazel.ask("GET", "/api/desk").json["waiting"] if a["name"] == name)
+    arrival = next(a for a in tamsin.ask("GET", "/api/desk").json["waiting"] if a["name"] == name)
     assert arrival["trouble"] == trouble
     for what in ("pages/1", "text"):
-        answer = hazel.ask("GET", f"/api/documents/{arrival['number']}/{what}")
+        answer = tamsin.ask("GET", f"/api/documents/{arrival['number']}/{what}")
         assert (answer.status_code, answer.json["trouble"]) == (status, trouble)
-    assert hazel.ask("GET", f"/api/documents/{arrival['number']}").json["trouble_message"]
+    assert tamsin.ask("GET", f"/api/documents/{arrival['number']}").json["trouble_message"]
 
 
-def test_the_api_describes_itself(hazel: Visitor) -> None:
-    told = hazel.client.get("/api/openapi.json").json
+def test_the_api_describes_itself(tamsin: Visitor) -> None:
+    told = tamsin.client.get("/api/openapi.json").json
     assert told is not None
     assert told["openapi"].startswith("3.1")
     refusals = told["paths"]["/api/desk/{number}/file"]["post"]["responses"]["409"]["content"]

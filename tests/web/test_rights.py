@@ -210,7 +210,7 @@ def test_a_change_without_the_token_is_refused(
 ) -> None:
     if TABLE[method, path][2] == "open":
         return
-    visitor.sign_in("hazel").csrf = "guessed"
+    visitor.sign_in("tamsin").csrf = "guessed"
     for address in addresses(path, demo_deps):
         answer = ask(visitor, method, address, TABLE[method, path][0])
         assert (answer.status_code, answer.json["code"]) == (403, "forged_request")
@@ -235,7 +235,7 @@ def test_a_folder_with_grants_of_its_own_is_hidden_from_the_rest(visitor: Visito
             " where f.access_id = %s", (top[0],)).fetchall()  # fmt: skip
     keeper = Visitor(create_app(demo_deps).test_client()).sign_in("magnus")
     assert keeper.ask("GET", "/api/find?q=bowline").json["found"]
-    visitor.sign_in("hazel")
+    visitor.sign_in("tamsin")
     outline = visitor.ask("GET", "/api/folders").json["folders"]
     assert not [entry for entry in outline if entry["path"].startswith("Trainees")]
     whole = next(entry for entry in outline if entry["path"] == "")

@@ -71,7 +71,7 @@ def small_drive(deps: Deps) -> SmallDrive:
             deps, login=login, name=name, password="fair winds here", right=right,
             administrator=right == "keeper",
         )
-        for login, name, right in [("magnus", "Magnus Orr", "keeper"), ("hazel", "Hazel Brook", "filer"),
+        for login, name, right in [("magnus", "Magnus Orr", "keeper"), ("tamsin", "Tamsin Brook", "filer"),
                                    ("alba", "Alba Beck", "reader")]
     ]  # fmt: skip
     with deps.db.transaction() as conn:

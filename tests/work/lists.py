@@ -24,7 +24,7 @@ class Lists:
     def sheet(self, *rows: tuple[str, str]) -> int:
         text = "from,to\n" + "\n".join(f'"{source}","{target}"' for source, target in rows)
         return proposing.propose_sheet(
-            self.drive.deps, self.drive.keeper, read_sheet(text.encode()), "moves.csv"
+            self.drive.deps, self.drive.keeper, read_sheet(text.encode(), self.drive.deps.reader), "moves.csv"
         )
 
     def onto(self, source: str, target: str) -> int:

@@ -41,7 +41,7 @@ def test_a_grant_is_shown_before_and_holds_beneath(drive: SmallDrive) -> None:
 def test_a_folder_may_replace_what_it_inherits(drive: SmallDrive) -> None:
     magnus = Holder(person=drive.keeper)
     told = grant(drive, "Trainees", (magnus, "keeper"), replaces=True)
-    assert told == ["Alba Beck: reader → None, 1 in Trainees", "Hazel Brook: filer → None, 1 in Trainees"]
+    assert told == ["Alba Beck: reader → None, 1 in Trainees", "Tamsin Brook: filer → None, 1 in Trainees"]
     assert "Trainees" not in seen_by(drive, drive.filer)
     assert "Trainees" in seen_by(drive, drive.keeper)
 
@@ -85,7 +85,7 @@ def test_a_folder_moved_under_other_rights_comes_under_them(drive: SmallDrive) -
     drive.keep_to("Trainees", drive.keeper)
     ask = Ask(act="move_folder", folder=drive.folder("Finance/2025"), into=drive.folder("Trainees"))
     seen = changing.look(drive.deps, drive.keeper, ask)
-    assert seen.lose == ["Alba Beck", "Hazel Brook"]
+    assert seen.lose == ["Alba Beck", "Tamsin Brook"]
     changing.run(drive.deps, drive.keeper, Ask(
         act="move_folder", folder=ask.folder, into=ask.into, seen=seen.digest))  # fmt: skip
     assert seen_by(drive, drive.filer) == {"", "Finance", "Finance/2026", "Letters"}
@@ -114,7 +114,7 @@ def test_an_invitation_is_used_once(drive: SmallDrive, boss: Person) -> None:
 
 
 def test_who_leaves_is_out_at_once_and_another_takes_over(drive: SmallDrive, boss: Person) -> None:
-    session = signing_in.sign_in(drive.deps, "hazel", "fair winds here", "1.2.3.4")
+    session = signing_in.sign_in(drive.deps, "tamsin", "fair winds here", "1.2.3.4")
     changing.run(drive.deps, drive.filer, Ask(
         act="make_folder", folder=drive.folder("Letters"), name="Drafts", private=True))  # fmt: skip
     with pytest.raises(BadRequest, match="Nobody would keep Letters/Drafts"):
@@ -124,7 +124,7 @@ def test_who_leaves_is_out_at_once_and_another_takes_over(drive: SmallDrive, bos
     with pytest.raises(NotSignedIn):
         signing_in.who(drive.deps, session.token)
     with pytest.raises(WrongPassword):
-        signing_in.sign_in(drive.deps, "hazel", "fair winds here", "1.2.3.4")
+        signing_in.sign_in(drive.deps, "tamsin", "fair winds here", "1.2.3.4")
     assert browsing.outline(drive.deps, drive.filer) == []
     assert "Letters/Drafts" in seen_by(drive, drive.reader)
 
@@ -161,9 +161,9 @@ def test_an_arrival_point_is_seen_by_those_it_is_granted_to(drive: SmallDrive, b
 
 
 def test_the_office_is_for_administrators(drive: SmallDrive) -> None:
-    hazel = signing_in.sign_in(drive.deps, "hazel", "fair winds here", "1.2.3.4").person
+    tamsin = signing_in.sign_in(drive.deps, "tamsin", "fair winds here", "1.2.3.4").person
     with pytest.raises(NotAllowed):
-        office.office(drive.deps, hazel)
+        office.office(drive.deps, tamsin)
 
 
 def test_a_name_that_nobody_has_takes_as_long(monkeypatch: pytest.MonkeyPatch) -> None:

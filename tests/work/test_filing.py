@@ -26,6 +26,7 @@ from waka.errors import (
 from waka.work import arriving, browsing, filing, finding, signing_in, slips, undoing
 from waka.work.arriving import Sweeper
 from waka.work.deps import Deps
+from waka.work.reading import ReadingQueue
 from waka.work.slips import Slip
 from waka.work.taking_in import take_in
 
@@ -266,10 +267,8 @@ def test_a_reader_may_not_file_and_a_stranger_sees_nothing(
 
 
 def test_the_slip_offers_the_extension_that_fits(deps: Deps, filer: int, folder: int) -> None:
-    from waka.work import looking
-
     number = arriving.upload(deps, filer, "photo.pdf", [PNG], len(PNG))
-    looking.read_next(deps, set())
+    ReadingQueue(deps).read_next()
     with deps.db.transaction() as conn:
         seen = slips.preview(conn, filer, number, slip(folder), TODAY)
     assert [(f.code, f.mend) for f in seen.findings] == [("wrong_extension", ".png")]

@@ -191,7 +191,7 @@ def test_uploads_are_bounded_and_given_up(drive: SmallDrive) -> None:
     more = uploading.receive(drive.deps, drive.filer, begun.id, 0, [b"1234"])
     assert more.received == 4
     uploading.give_up(drive.deps, drive.filer, begun.id)
-    assert not list((drive.deps.arrivals.root / ".incoming").iterdir())
+    assert [f.name for f in (drive.deps.arrivals.root / ".incoming").iterdir()] == ["mark"]
 
 
 def test_an_empty_upload_is_whole_at_once(drive: SmallDrive) -> None:
@@ -201,14 +201,14 @@ def test_an_empty_upload_is_whole_at_once(drive: SmallDrive) -> None:
 
 def test_storage_counts_what_the_person_may_see(drive: SmallDrive) -> None:
     keeper = signing_in.sign_in(drive.deps, "magnus", "fair winds here", "1.2.3.4").person
-    hazel = signing_in.sign_in(drive.deps, "hazel", "fair winds here", "1.2.3.4").person
+    tamsin = signing_in.sign_in(drive.deps, "tamsin", "fair winds here", "1.2.3.4").person
     found = storage.glance(drive.deps, keeper, None)
     assert {s.label: s.documents for s in found.by_folder} == {"Finance": 3, "Letters": 1, "Trainees": 1}
     assert sum(s.bytes for s in found.by_folder) == sum(f.stat().st_size for f in _files(drive.root))
     assert {s.label: s.documents for s in found.by_year}["2025"] == 2
     assert found.notable and found.disk and found.disk.limit is None
     with pytest.raises(NotAllowed):
-        storage.glance(drive.deps, hazel, None)
+        storage.glance(drive.deps, tamsin, None)
     storage.set_limit(drive.deps, keeper, 1 << 20)
     disk = storage.glance(drive.deps, keeper, drive.folder("Letters")).disk
     assert disk and disk.limit == 1 << 20 and disk.warning is None

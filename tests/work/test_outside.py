@@ -183,7 +183,27 @@ def test_a_document_keeps_its_number_whatever_others_do(
         assert drive.path(drive.numbers[ROPE]) == BILL
 
 
-def test_edited_and_moved_at_once_is_asked(drive: Drive) -> None:
+def test_edited_and_moved_at_once_is_followed(drive: Drive) -> None:
+    bill = drive.numbers[BILL]
+    (drive.root / BILL).rename(drive.root / "Letters/sail.txt")
+    with (drive.root / "Letters/sail.txt").open("a") as file:
+        file.write(", and changed")
+    drive.settle()
+    assert drive.path(bill) == "Letters/sail.txt" and drive.asked() == []
+    assert drive.history(bill) == ["taken_in", "moved_outside", "changed_outside"]
+
+
+@pytest.fixture
+def without_births(monkeypatch: pytest.MonkeyPatch) -> None:
+    """A file system that does not tell when a file was born."""
+    from waka.drive import births
+
+    monkeypatch.setattr(births, "_statx", None)
+
+
+def test_edited_and_moved_at_once_is_asked_where_births_are_not_told(
+    without_births: None, drive: Drive
+) -> None:
     bill = drive.numbers[BILL]
     (drive.root / BILL).rename(drive.root / "Letters/sail.txt")
     with (drive.root / "Letters/sail.txt").open("a") as file:
@@ -199,7 +219,7 @@ def test_edited_and_moved_at_once_is_asked(drive: Drive) -> None:
     assert drive.path(found) is None and drive.asked() == []
 
 
-def test_a_question_that_is_answered_no_leaves_both_as_they_are(drive: Drive) -> None:
+def test_a_question_that_is_answered_no_leaves_both_as_they_are(without_births: None, drive: Drive) -> None:
     (drive.root / BILL).rename(drive.root / "Letters/sail.txt")
     (drive.root / "Letters/sail.txt").write_text("quite another text")
     drive.settle()
@@ -245,7 +265,7 @@ def test_a_disk_that_is_not_there_takes_nothing_away(drive: Drive) -> None:
     drive.root.mkdir()
     sweeper = DriveSweeper(drive.deps, 0.0)
     for _ in range(3):
-        with pytest.raises(DriveTrouble, match="not the drive of these records"):
+        with pytest.raises(DriveTrouble, match="bears no mark"):
             sweeper.sweep()
     drive.root.rmdir()
     away.rename(drive.root)

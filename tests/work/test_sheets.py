@@ -1,6 +1,7 @@
 """Spreadsheets of moves: what is read, and what is refused with its line."""
 
 import io
+from collections.abc import Iterator
 
 import pytest
 from hypothesis import given
@@ -8,7 +9,15 @@ from hypothesis import strategies as st
 from openpyxl import Workbook
 
 from waka.errors import BadRequest
+from waka.reading.reader import Reader
 from waka.work.sheets import read_sheet, to_csv, to_xlsx
+
+
+@pytest.fixture(scope="module")
+def reader() -> Iterator[Reader]:
+    found = Reader()
+    yield found
+    found.close()
 
 
 def book(*rows: tuple[object, ...], merge: str = "") -> bytes:
@@ -34,22 +43,22 @@ READ = [
 
 
 @pytest.mark.parametrize("data", [d for _, d in READ], ids=[n for n, _ in READ])
-def test_what_people_send_is_read(data: bytes) -> None:
-    assert [(row.source, row.target) for row in read_sheet(data)] == [("a.pdf", "B")]
+def test_what_people_send_is_read(reader: Reader, data: bytes) -> None:
+    assert [(row.source, row.target) for row in read_sheet(data, reader)] == [("a.pdf", "B")]
 
 
-def test_old_encodings_are_read() -> None:
-    [row] = read_sheet("from,to\nBüro/Größe.pdf,Ablage\n".encode("cp1252"))
+def test_old_encodings_are_read(reader: Reader) -> None:
+    [row] = read_sheet("from,to\nBüro/Größe.pdf,Ablage\n".encode("cp1252"), reader)
     assert row.source == "Büro/Größe.pdf"
 
 
-def test_lines_of_two_encodings_in_one_sheet_are_both_read() -> None:
+def test_lines_of_two_encodings_in_one_sheet_are_both_read(reader: Reader) -> None:
     lines = [
         "from,to\n".encode("utf-8-sig"),
         "Büro/ä.pdf,Ablage\n".encode(),
         "Büro/ö.pdf,Ablage\r\n".encode("cp1252"),
     ]
-    assert [row.source for row in read_sheet(b"".join(lines))] == ["Büro/ä.pdf", "Büro/ö.pdf"]
+    assert [row.source for row in read_sheet(b"".join(lines), reader)] == ["Büro/ä.pdf", "Büro/ö.pdf"]
 
 
 REFUSED = [
@@ -65,9 +74,9 @@ REFUSED = [
 
 
 @pytest.mark.parametrize(("data", "told"), [r[1:] for r in REFUSED], ids=[r[0] for r in REFUSED])
-def test_what_cannot_be_read_is_refused_with_its_line(data: bytes, told: str) -> None:
+def test_what_cannot_be_read_is_refused_with_its_line(reader: Reader, data: bytes, told: str) -> None:
     with pytest.raises(BadRequest, match=told) as error:
-        read_sheet(data)
+        read_sheet(data, reader)
     assert error.value.mend
 
 
@@ -77,13 +86,13 @@ cells = st.text(st.characters(exclude_categories=["Cs", "Cc"]), min_size=1, max_
 
 
 @given(st.lists(st.tuples(cells, cells), min_size=1, max_size=5))
-def test_a_list_that_is_saved_is_read_as_it_was(rows: list[tuple[str, str]]) -> None:
+def test_a_list_that_is_saved_is_read_as_it_was(reader: Reader, rows: list[tuple[str, str]]) -> None:
     saved = b"".join(to_csv(("from", "to"), rows))
-    assert [(row.source, row.target) for row in read_sheet(saved)] == rows
+    assert [(row.source, row.target) for row in read_sheet(saved, reader)] == rows
 
 
-def test_a_name_is_no_formula() -> None:
+def test_a_name_is_no_formula(reader: Reader) -> None:
     rows = [("=cmd|x.pdf", "+B"), ("-dash.pdf", "@C")]
     for saved in (b"".join(to_csv(("from", "to"), rows)), to_xlsx(("from", "to"), rows)):
         assert b"'=cmd" in saved or saved[:2] == b"PK"
-        assert [(row.source, row.target) for row in read_sheet(saved)] == rows
+        assert [(row.source, row.target) for row in read_sheet(saved, reader)] == rows

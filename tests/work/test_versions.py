@@ -72,7 +72,7 @@ def test_an_arrival_becomes_the_newest_version_and_goes_back_by_undo(
     told = versions.history(deps, filer, filed)
     assert (told.current.version, told.current.came_as) == (2, second)
     [earlier] = told.earlier
-    assert (earlier.version, earlier.by, earlier.ended_by, earlier.size) == (1, "HB", "HB", len(FIRST))
+    assert (earlier.version, earlier.by, earlier.ended_by, earlier.size) == (1, "TB", "TB", len(FIRST))
     assert bytes_of(deps, filer, filed, earlier.id) == FIRST
 
     undoing.undo(deps, filer, done.list_id)
@@ -167,20 +167,22 @@ def test_a_reader_looks_at_versions_and_restores_none(
         looking.find(deps, filer, other, first.id)  # a version of another document
 
 
-def test_what_no_version_needs_is_dropped_and_what_one_needs_is_not(
+def test_what_the_records_do_not_know_is_set_aside_and_what_a_version_needs_stays(
     deps: Deps, filer: int, folder: int, filed: int, second: int
 ) -> None:
     done = filing.file_arrival(deps, filer, second, slip(folder), TODAY)
     assert storing.tidy_all(deps) == 0
     stray = deps.drive.root / ".waka/versions/ab" / ("ab" * 32)
     stray.parent.mkdir(parents=True)
-    stray.write_bytes(b"left by an interrupted step")
+    stray.write_bytes(b"left by who knows whom")
     assert storing.tidy_all(deps) == 1
     [needed] = stored(deps.drive)
     take_out_of_store(deps.drive, needed)  # and then interrupted, before it asked again
     assert storing.tidy_all(deps) == 0
     assert stored(deps.drive) == [needed]
     assert not stray.exists()
+    [kept] = (deps.drive.root / ".waka/unknown").rglob("ab" * 32)
+    assert kept.read_bytes() == b"left by who knows whom"
     assert_records_agree(deps)
     undoing.undo(deps, filer, done.list_id)
     assert_records_agree(deps)

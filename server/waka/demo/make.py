@@ -9,10 +9,11 @@ from datetime import date
 from pathlib import Path
 
 from waka.records import naming
-from waka.work import filing, looking, signing_in
+from waka.work import filing, signing_in
 from waka.work.arriving import Sweeper
 from waka.work.deps import Deps
 from waka.work.desk import desk
+from waka.work.reading import ReadingQueue
 from waka.work.slips import Slip
 from waka.work.taking_in import index_next, take_in
 
@@ -23,7 +24,7 @@ from .waiting import waiting
 SEED = 1885
 PASSWORD = "fair winds at tern point"
 SIGN_INS = (
-    ("hazel", "Hazel Brook", "filer"),
+    ("tamsin", "Tamsin Brook", "filer"),
     ("magnus", "Magnus Orr", "keeper"),
     ("alba", "Alba Beck", "reader"),
 )
@@ -69,8 +70,10 @@ def make(deps: Deps) -> Made:
     _write(deps.arrivals.root, arrivals)
     sweeper = Sweeper(deps, settle_seconds=0)
     sweeper.sweep()
-    skip: set[bytes] = set()
-    while looking.read_next(deps, skip):
+    queue = ReadingQueue(deps)
+    while queue.read_next():
+        pass
+    while index_next(deps):
         pass
     return Made(count + _file_some(deps, people[0]), len(arrivals) - len(FILED_TODAY))
 

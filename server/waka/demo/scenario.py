@@ -105,7 +105,7 @@ TRAINEES = {
 }  # fmt: skip
 PARENTS = {"ofa": "Odile Farrow", "gca": "Grant Calder"}
 OFFICE = {"tps": TRUST}
-CREW = ("Hazel Brook", "Magnus Orr", "Alba Beck")
+CREW = ("Tamsin Brook", "Magnus Orr", "Alba Beck")
 KNOTS = ("bowline", "rolling hitch", "sheet bend", "clove hitch", "figure of eight", "double sheet bend",
          "carrick bend", "fisherman's bend", "monkey's fist", "eye splice", "back splice",
          "sheepshank")  # fmt: skip

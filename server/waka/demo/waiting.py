@@ -53,7 +53,7 @@ def _post(rng: random.Random) -> Iterator[File]:
     yield f"{POST}/Slipway fees 2027 FINAL(2).docx", letter
     yield f"{POST}/Re: slipway booking.eml".replace(":", "_"), offices.mail(
         "Kilbray Yard", "slip@kilbray.example", date(2026, 11, 12), "Re: slipway booking",
-        "Hello Hazel,\n\nthe slip is yours from 8 to 14 March. The new fees are attached.\n\nKilbray",
+        "Hello Tamsin,\n\nthe slip is yours from 8 to 14 March. The new fees are attached.\n\nKilbray",
         [("Slipway fees 2027.docx", letter)])  # fmt: skip
     mails = [
         ("Odile Farrow", "odile@farrow.example", "Consent for the autumn voyage",
@@ -129,5 +129,5 @@ def _drop(rng: random.Random) -> Iterator[File]:
                     "Valid until 7 November 2029."), to=("Alba Beck",)))  # fmt: skip
     yield "minutes_nov.docx", offices.letter_docx(
         "Minutes of the trustees",
-        ["11 November 2026. Present: Hazel Brook, Magnus Orr, Alba Beck.",
+        ["11 November 2026. Present: Tamsin Brook, Magnus Orr, Alba Beck.",
          "The mizzen goes to Marlow for the winter. The fenders are still not paid."])  # fmt: skip

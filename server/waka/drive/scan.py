@@ -10,8 +10,12 @@ from dataclasses import dataclass, field
 
 from waka.errors import DriveTrouble, UnsafePath
 
+from .births import births, born_ns
 from .tree import INODE_BITS, OWN, Tree
 
+HARD_LINK = (
+    "one file under several names (a hard link): each is a document, and what changes in one changes in all"
+)
 DEEPEST = 100  #: levels of folders; what lies deeper is told, not taken in
 
 
@@ -19,9 +23,12 @@ DEEPEST = 100  #: levels of folders; what lies deeper is told, not taken in
 class ScannedFolder:
     path: bytes  #: beneath the root, b"" for the root itself
     inode: int
+    born_ns: int = 0
     files: dict[bytes, tuple[int, int, int]] = field(default_factory=dict)
     #: name → size, inode, time of change in nanoseconds
+    folders: set[int] = field(default_factory=set)  #: inodes of the folders in it
     unsettled: set[bytes] = field(default_factory=set)  #: of those, what changed a moment ago
+    linked: dict[bytes, int] = field(default_factory=dict)  #: of those, what has further names somewhere
     odd: list[tuple[bytes, str]] = field(default_factory=list)  #: what cannot be taken in, and why
     trouble: str | None = None  #: why nothing in it was seen
 
@@ -45,6 +52,7 @@ def _scan_one(tree: Tree, path: bytes, settled_before_ns: int) -> tuple[ScannedF
     try:
         with tree.folder(path) as fd:
             found.inode = os.fstat(fd).st_ino & INODE_BITS
+            found.born_ns = born_ns(fd)
             with os.scandir(fd) as entries:
                 for entry in entries:
                     if entry.name[0] != ".":
@@ -77,31 +85,62 @@ def _note(
         found.files[name] = (info.st_size, info.st_ino & INODE_BITS, info.st_mtime_ns)
         if info.st_ctime_ns > settled_before_ns:
             found.unsettled.add(name)
+        if info.st_nlink > 1:
+            found.linked[name] = info.st_ino & INODE_BITS
     elif stat.S_ISDIR(info.st_mode):
         here = path + b"/" + name if path else name
         if here.count(b"/") >= DEEPEST:
             found.odd.append((name, f"nested more than {DEEPEST} folders deep; not taken in"))
         elif here != OWN:
             deeper.append(here)
+            found.folders.add(info.st_ino & INODE_BITS)
     elif stat.S_ISLNK(info.st_mode):
         found.odd.append((name, "a link; links are not followed"))
     else:
         found.odd.append((name, "no ordinary file"))
 
 
-def digests(tree: Tree, folder: bytes, names: Iterable[bytes]) -> dict[bytes, bytes]:
-    """Return the sha256 of files in one folder; those that cannot be read are left out."""
-    found: dict[bytes, bytes] = {}
+@dataclass(frozen=True, slots=True)
+class Read:
+    """What reading some files of one folder gave."""
+
+    sha256: dict[bytes, bytes] = field(default_factory=dict)
+    born_ns: dict[bytes, int] = field(default_factory=dict)
+    trouble: dict[bytes, str] = field(
+        default_factory=dict
+    )  #: why one could not be read; not: because it is gone
+
+
+def read_files(tree: Tree, folder: bytes, names: Iterable[bytes]) -> Read:
+    """Return the sha256 and birth of files in one folder. Raises ``OSError`` where the folder cannot be opened."""
+    found = Read()
     with tree.folder(folder) as fd:
         for name in names:
             try:
                 file = os.open(name, os.O_RDONLY | os.O_NOFOLLOW | os.O_CLOEXEC | os.O_NONBLOCK, dir_fd=fd)
-            except OSError:
+                with open(file, "rb", buffering=0) as reader:  # noqa: PTH123 - a descriptor, not a path
+                    if stat.S_ISREG(os.fstat(file).st_mode):
+                        found.sha256[name] = hashlib.file_digest(reader, "sha256").digest()
+                        found.born_ns[name] = born_ns(file)
+            except FileNotFoundError:
                 continue
-            with open(file, "rb", buffering=0) as reader:  # noqa: PTH123 - a descriptor, not a path
-                if stat.S_ISREG(os.fstat(file).st_mode):
-                    found[name] = hashlib.file_digest(reader, "sha256").digest()
+            except OSError as error:
+                found.trouble[name] = f"cannot be read: {error.strerror}"
     return found
+
+
+def digests(tree: Tree, folder: bytes, names: Iterable[bytes]) -> dict[bytes, bytes]:
+    """Return the sha256 of files in one folder; those that cannot be read are left out."""
+    return read_files(tree, folder, names).sha256
+
+
+def births_in(tree: Tree, folder: bytes, names: Iterable[bytes]) -> dict[bytes, int]:
+    """Return when files in one folder were born, as far as they are there and the file system tells."""
+    try:
+        with tree.folder(folder) as fd:
+            return births(fd, list(names))
+    except (OSError, UnsafePath, DriveTrouble):
+        return {}
 
 
 FEW = 20  #: names in one folder that are looked at one by one

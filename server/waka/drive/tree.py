@@ -10,7 +10,6 @@ from __future__ import annotations
 import errno
 import hashlib
 import os
-import secrets
 import stat
 from collections.abc import Iterator
 from contextlib import contextmanager
@@ -18,6 +17,7 @@ from dataclasses import dataclass
 from io import BufferedReader
 from pathlib import Path
 
+from waka.core.changes.belonging import Mark
 from waka.errors import DriveTrouble, UnsafePath
 
 CHUNK = 1 << 20
@@ -65,18 +65,32 @@ class Tree:
         for corner in (self.work, *self.corners):
             (self.root / os.fsdecode(corner)).mkdir(parents=True, exist_ok=True)
 
-    def mark(self) -> str | None:
-        """Return what this tree is known by, None where it was never marked."""
-        try:
-            return (self.root / os.fsdecode(OWN) / "mark").read_text().strip()
-        except FileNotFoundError:
-            return None
+    @property
+    def _mark(self) -> Path:
+        return self.root / os.fsdecode(self.work.partition(b"/")[0]) / "mark"
 
-    def set_mark(self) -> str:
-        """Mark the tree, so that an empty mount point is not mistaken for it."""
-        made = secrets.token_hex(16)
-        (self.root / os.fsdecode(OWN) / "mark").write_text(made + "\n")
-        return made
+    def mark(self) -> Mark | None:
+        """Return what this tree bears, None where it was never marked. Raises ``DriveTrouble``."""
+        try:
+            return Mark.parse(self._mark.read_text())
+        except (FileNotFoundError, NotADirectoryError):
+            return None
+        except ValueError as error:
+            raise DriveTrouble(
+                f"{self._mark} is damaged: it does not say which database {self.root} belongs to.",
+                mend="Restore it from a backup, or say it anew: bin/waka drive adopt.",
+            ) from error
+        except OSError as error:
+            raise DriveTrouble(f"{self._mark} cannot be read: {error.strerror}.") from error
+
+    def set_mark(self, mark: Mark) -> None:
+        """Mark the tree, so that an empty mount point or another database's drive is not mistaken for it."""
+        half = self._mark.with_name(f"mark.{os.getpid()}")
+        with half.open("w") as file:
+            file.write(mark.text())
+            file.flush()
+            os.fsync(file.fileno())
+        half.replace(self._mark)
 
     @contextmanager
     def folder(self, path: bytes, *, make: bool = False) -> Iterator[int]:

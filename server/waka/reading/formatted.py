@@ -11,19 +11,20 @@ import email
 import email.policy
 import html
 import io
+import os
 import re
 from collections.abc import Callable, Iterable
 from email.message import EmailMessage
-from pathlib import Path
+from typing import BinaryIO
 
 import nh3
 
 from .forms import form_of
-from .text import Damaged, assert_bounded
+from .zips import Damaged, assert_bounded
 
 MOST_HTML = 3_000_000  #: signs of a preview
 MOST_BYTES = 40 << 20  #: of a file that is read whole
-MOST_ROWS, MOST_COLUMNS = 2_000, 60
+MOST_ROWS, MOST_COLUMNS, MOST_SHEETS = 2_000, 60, 50
 _TAGS = {
     "h1", "h2", "h3", "h4", "h5", "h6", "p", "br", "hr", "ul", "ol", "li", "dl", "dt", "dd", "blockquote",
     "pre", "code", "b", "strong", "i", "em", "u", "s", "sub", "sup", "small", "mark", "table", "thead",
@@ -39,14 +40,15 @@ _ATTRIBUTES = {
 _PICTURE = re.compile(r"^data:image/(png|jpeg|gif|webp);base64,[A-Za-z0-9+/=\s]+$")
 
 
-def formatted(path: Path, media_type: str) -> str | None:
-    """Return the file as clean HTML, None where it has no such form. Raises ``Damaged``."""
-    form = form_of(path.name, media_type)
-    if form is None or path.stat().st_size > MOST_BYTES:
+def formatted(file: BinaryIO, name: str, media_type: str) -> str | None:
+    """Return *file* as clean HTML, None where it has no such form. Raises ``Damaged``."""
+    form = form_of(name, media_type)
+    if form is None or file.seek(0, os.SEEK_END) > MOST_BYTES:
         return None
     if media_type.startswith("application/vnd."):
-        assert_bounded(path)
-    return clean("".join(_bounded(_MAKERS[form](path))))
+        assert_bounded(file)
+    file.seek(0)
+    return clean("".join(_bounded(_MAKERS[form](file))))
 
 
 def clean(dirty: str) -> str:
@@ -72,19 +74,19 @@ def _bounded(pieces: Iterable[str]) -> Iterable[str]:
             return
 
 
-def _docx(path: Path) -> Iterable[str]:
+def _docx(file: BinaryIO) -> Iterable[str]:
     import mammoth
 
-    with path.open("rb") as file:
-        yield mammoth.convert_to_html(file).value
+    # a file of its own: the library asks what it is called
+    yield mammoth.convert_to_html(io.BytesIO(file.read())).value
 
 
-def _odt(path: Path) -> Iterable[str]:
+def _odt(file: BinaryIO) -> Iterable[str]:
     from odf import teletype
     from odf.namespaces import TABLENS, TEXTNS
     from odf.opendocument import load
 
-    for node in load(str(path)).text.childNodes:
+    for node in load(file).text.childNodes:
         name = getattr(node, "qname", None)
         if name == (TEXTNS, "h"):
             yield f"<h2>{html.escape(teletype.extractText(node))}</h2>"
@@ -98,15 +100,15 @@ def _odt(path: Path) -> Iterable[str]:
             yield f"<p>{html.escape(teletype.extractText(node))}</p>"
 
 
-def _xlsx(path: Path) -> Iterable[str]:
+def _xlsx(file: BinaryIO) -> Iterable[str]:
     import openpyxl
 
-    with path.open("rb") as file:
-        book = openpyxl.load_workbook(file, read_only=True, data_only=True)
-        for sheet in book.worksheets:
-            yield f"<h2>{html.escape(sheet.title)}</h2>"
-            rows = sheet.iter_rows(max_row=MOST_ROWS, max_col=MOST_COLUMNS, values_only=True)
-            yield from _table(["" if cell is None else str(cell) for cell in row] for row in rows)
+    book = openpyxl.load_workbook(file, read_only=True, data_only=True, keep_links=False)
+    for sheet in book.worksheets[:MOST_SHEETS]:
+        sheet.reset_dimensions()  # what a sheet says of its own size is not to be believed
+        yield f"<h2>{html.escape(sheet.title)}</h2>"
+        rows = sheet.iter_rows(max_row=MOST_ROWS, max_col=MOST_COLUMNS, values_only=True)
+        yield from _table(["" if cell is None else str(cell) for cell in row] for row in rows)
 
 
 def _table(rows: Iterable[list[str]]) -> Iterable[str]:
@@ -122,8 +124,8 @@ def _table(rows: Iterable[list[str]]) -> Iterable[str]:
     yield "</table>"
 
 
-def _csv(path: Path) -> Iterable[str]:
-    text = _text(path)
+def _csv(file: BinaryIO) -> Iterable[str]:
+    text = _text(file)
     try:
         dialect: type[csv.Dialect] | csv.Dialect = csv.Sniffer().sniff(text[:8192], delimiters=",;\t|")
     except csv.Error:
@@ -134,18 +136,18 @@ def _csv(path: Path) -> Iterable[str]:
         raise Damaged(str(error)) from error
 
 
-def _markdown(path: Path) -> Iterable[str]:
+def _markdown(file: BinaryIO) -> Iterable[str]:
     from markdown_it import MarkdownIt
 
-    yield MarkdownIt("commonmark", {"html": False}).enable("table").render(_text(path))
+    yield MarkdownIt("commonmark", {"html": False}).enable("table").render(_text(file))
 
 
-def _html(path: Path) -> Iterable[str]:
-    yield _text(path)
+def _html(file: BinaryIO) -> Iterable[str]:
+    yield _text(file)
 
 
-def _eml(path: Path) -> Iterable[str]:
-    message = email.message_from_bytes(path.read_bytes(), policy=email.policy.default)
+def _eml(file: BinaryIO) -> Iterable[str]:
+    message = email.message_from_bytes(file.read(), policy=email.policy.default)
     assert isinstance(message, EmailMessage)
     yield "<table>"
     for header in ("From", "To", "Cc", "Date", "Subject"):
@@ -162,8 +164,8 @@ def _eml(path: Path) -> Iterable[str]:
         yield content if is_html else f"<pre>{html.escape(content)}</pre>"
 
 
-def _text(path: Path) -> str:
-    raw = path.read_bytes()
+def _text(file: BinaryIO) -> str:
+    raw = file.read()
     for encoding in ("utf-8-sig", "cp1252"):
         try:
             return raw.decode(encoding)
@@ -172,7 +174,7 @@ def _text(path: Path) -> str:
     return raw.decode("latin-1")
 
 
-Maker = Callable[[Path], Iterable[str]]
+Maker = Callable[[BinaryIO], Iterable[str]]
 _MAKERS: dict[str, Maker] = {
     "docx": _docx, "xlsx": _xlsx, "odt": _odt, "html": _html, "eml": _eml, "csv": _csv, "md": _markdown,
 }  # fmt: skip

@@ -1,30 +1,42 @@
-"""The eyes: reads documents in a process of its own, bounded in time and memory.
+"""The eyes: reads documents in processes of their own, bounded in time, memory and reach.
 
-Libraries that read other people's files crash, hang and swell on some of them. They run in one worker
-process that is ended and replaced when a document takes too long or brings it down; the document is
-then known by its trouble, and nothing else notices.
+Libraries that read other people's files crash, hang and swell on some of them. They run in confined
+processes that get an open file and nothing else, and are ended when a document takes too long or brings
+them down; the document is then known by its trouble. One document never has more than one process at
+work, what several ask for is made once, and trouble is remembered: so a bad file costs nobody else time.
 """
 
 from __future__ import annotations
 
-import multiprocessing
-import resource
-from collections.abc import Callable
-from concurrent.futures import TimeoutError as TooSlow
-from dataclasses import dataclass
+import contextlib
+import json
+import os
+import signal
+import socket
+import subprocess
+import sys
+import threading
+import time
+from collections import OrderedDict, deque
+from concurrent.futures import Future
+from concurrent.futures import TimeoutError as NotYet
+from dataclasses import dataclass, field
+from io import BufferedReader
 from pathlib import Path
-from threading import Lock
 from typing import Any
 
-from pebble import ProcessExpired, ProcessPool
+from waka.errors import StillReading, Unreadable
 
-from waka.errors import Unreadable
+from . import frames
+from .sniff import HEAD, sniff_head
 
-from .sniff import sniff
-
-READ_SECONDS = 60
-RENDER_SECONDS = 20
-MEMORY_BYTES = 2 << 30
+READ_SECONDS = 30.0
+RENDER_SECONDS = 10.0
+PATIENCE = 4.0  #: seconds that somebody waits for a page, before being told to ask again
+MOST_PROCESSES = 4  #: at work at once, for one process of ours
+REMEMBERED, REMEMBERED_SECONDS = 500, 3600.0  #: troubles
+KEPT_BYTES = 32 << 20  #: of what was made and nobody waited for any more
+SLOW_PAGES = 2  #: after so many that took too long, the whole document is not tried again for a while
 
 TROUBLES = {
     "empty": "The file is empty: it has no bytes at all.",
@@ -54,137 +66,292 @@ class Match:
     boxes: list[tuple[float, float, float, float]]  #: left, top, width, height
 
 
+File = tuple[int, int, int, int]  #: device, inode, size and time of change: one edition of one file
+Answer = tuple[dict[str, Any], bytes]
+
+
+@dataclass
+class _Task:
+    head: dict[str, Any]
+    fd: int
+    file: File
+    seconds: float
+    done: Future[Answer] = field(default_factory=Future)
+
+    @property
+    def key(self) -> str:
+        return json.dumps([*self.file, self.head], sort_keys=True)
+
+
 class Reader:
-    """Reads one document at a time. Safe to share between threads."""
+    """Reads several documents at a time, each in one process. Safe to share between threads."""
 
-    def __init__(self) -> None:
-        self._pool: ProcessPool | None = None
-        self._lock = Lock()
+    def __init__(self, processes: int = MOST_PROCESSES) -> None:
+        self._most = processes
+        self._change = threading.Condition()
+        self._waiting: deque[_Task] = deque()
+        self._asked: dict[str, _Task] = {}  #: waiting or at work
+        self._at_work: set[File] = set()
+        self._threads: list[threading.Thread] = []
+        self._idle = 0
+        self._closed = False
+        self._troubles: OrderedDict[str, tuple[str, float]] = OrderedDict()
+        self._slow: OrderedDict[File, tuple[int, float]] = OrderedDict()
+        self._made: OrderedDict[str, Answer] = OrderedDict()
+        self._template = _Template()
 
-    def read(self, path: Path) -> Content:
-        """Return what is in the file at *path*; its trouble where it cannot be read."""
+    def read(self, file: BufferedReader) -> Content:
+        """Return what is in *file*; its trouble where it cannot be read. Waits as long as that takes."""
         try:
-            found: Content = self._run(_read, READ_SECONDS, path)
+            head, body = self._run({"task": "read"}, file, READ_SECONDS, patience=None)
         except Unreadable as error:
-            known = sniff(path)
+            file.seek(0)
+            known = sniff_head(file.read(HEAD))
             return Content(
-                media_type=known.media_type, extension=known.extension, pages=0, text="",
+                media_type=known.media_type,
+                extension=known.extension,
+                pages=0,
+                text="",
                 trouble=error.trouble,
-            )  # fmt: skip
-        return found
+            )
+        return Content(
+            media_type=str(head["media_type"]), extension=str(head["extension"]), pages=int(head["pages"]),
+            text=body.decode("utf-8", "replace"), trouble=head["trouble"],
+        )  # fmt: skip
 
-    def page(self, path: Path, media_type: str, page: int, width: int) -> bytes:
-        """Return a page as PNG. Raises ``Unreadable``."""
-        picture: bytes = self._run(_render, RENDER_SECONDS, path, media_type, page, width)
-        return picture
+    def page(self, file: BufferedReader, media_type: str, page: int, width: int) -> bytes:
+        """Return a page as PNG. Raises ``Unreadable``, ``StillReading``."""
+        head = {"task": "page", "media_type": media_type, "page": page, "width": width}
+        return self._run(head, file, RENDER_SECONDS, PATIENCE)[1]
 
-    def formatted(self, path: Path, media_type: str) -> str | None:
-        """Return the document as clean HTML, None where it has no such form. Raises ``Unreadable``."""
-        found: str | None = self._run(_formatted, RENDER_SECONDS, path, media_type)
-        return found
+    def formatted(self, file: BufferedReader, name: str, media_type: str) -> str | None:
+        """Return the document as clean HTML, None where it has no such form. Raises as ``page``."""
+        head = {
+            "task": "formatted",
+            "name": Path(name).suffix and f"x{Path(name).suffix}",
+            "media_type": media_type,
+        }
+        told, body = self._run(head, file, RENDER_SECONDS, PATIENCE)
+        return body.decode("utf-8", "replace") if told["made"] else None
 
-    def matches(self, path: Path, media_type: str, words: str) -> list[Match]:
-        """Return where *words* stand on the pages. Raises ``Unreadable``."""
-        found: list[Match] = self._run(_matches, RENDER_SECONDS, path, media_type, words)
-        return found
+    def matches(self, file: BufferedReader, media_type: str, words: str) -> list[Match]:
+        """Return where *words* stand on the pages. Raises ``Unreadable``, ``StillReading``."""
+        head = {"task": "matches", "media_type": media_type, "words": words[:200]}
+        told, _ = self._run(head, file, RENDER_SECONDS, PATIENCE)
+        return [Match(int(page), [_box(box) for box in boxes]) for page, boxes in told["matches"]]
+
+    def sheet(self, file: BufferedReader, most_rows: int, most_columns: int) -> list[list[str]]:
+        """Return the rows of a workbook; a formula begins with ``sheets.FORMULA``. Raises as ``page``."""
+        head = {"task": "sheet", "most_rows": most_rows, "most_columns": most_columns}
+        _, body = self._run(head, file, RENDER_SECONDS, RENDER_SECONDS)
+        rows: list[list[str]] = json.loads(body)
+        return rows
+
+    def warm(self) -> None:
+        """Load the libraries now, in the background, so that the first who asks need not wait for it."""
+        threading.Thread(target=self._template.start, name="reading-warm", daemon=True).start()
 
     def close(self) -> None:
-        with self._lock:
-            if self._pool is not None:
-                self._pool.stop()  # type: ignore[no-untyped-call]
-                self._pool.join()
-                self._pool = None
+        with self._change:
+            self._closed = True
+            for task in self._waiting:
+                task.done.set_exception(StillReading())
+                os.close(task.fd)
+            self._waiting.clear()
+            self._change.notify_all()
+        self._template.close()
+        for thread in self._threads:
+            thread.join(RENDER_SECONDS)
 
-    def _run(self, work: Callable[..., Any], seconds: float, *args: object) -> Any:
-        with self._lock:
-            if self._pool is None:
-                self._pool = ProcessPool(
-                    max_workers=1, max_tasks=500, initializer=_bound,
-                    context=multiprocessing.get_context("spawn"),
-                )  # fmt: skip
-            future = self._pool.schedule(work, args=args, timeout=seconds)
+    def _run(
+        self, head: dict[str, Any], file: BufferedReader, seconds: float, patience: float | None
+    ) -> Answer:
+        found = os.fstat(file.fileno())
+        edition = (found.st_dev, found.st_ino, found.st_size, found.st_mtime_ns)
+        task = _Task(head=head, fd=-1, file=edition, seconds=seconds)
+        with self._change:
+            self._refuse_what_is_known(task)
+            made = self._made.pop(task.key, None)
+            if made is not None:
+                return made
+            asked = self._asked.get(task.key)
+            if asked is None:
+                task.fd = os.dup(file.fileno())
+                self._enter(task)
+            else:
+                task = asked
         try:
-            return future.result()
-        except TooSlow as error:
-            raise _unreadable("too_slow") from error
-        except MemoryError as error:
-            raise _unreadable("too_large") from error
-        except ProcessExpired as error:
-            raise _unreadable("damaged") from error
-        except _Trouble as error:
-            raise _unreadable(error.args[0]) from error
+            answer = task.done.result(patience)
+        except NotYet as error:
+            raise StillReading from error
+        with self._change:
+            self._made.pop(task.key, None)
+        return answer
+
+    def _refuse_what_is_known(self, task: _Task) -> None:
+        now = time.monotonic()
+        trouble, until = self._troubles.get(task.key, ("", 0.0))
+        if now < until:
+            raise _unreadable(trouble)
+        slow, until = self._slow.get(task.file, (0, 0.0))
+        if slow >= SLOW_PAGES and now < until:
+            raise _unreadable("too_slow")
+
+    def _enter(self, task: _Task) -> None:
+        if self._closed:
+            os.close(task.fd)
+            raise StillReading
+        self._asked[task.key] = task
+        self._waiting.append(task)
+        if not self._idle and len(self._threads) < self._most:
+            thread = threading.Thread(target=self._work, name=f"reading-{len(self._threads)}", daemon=True)
+            self._threads.append(thread)
+            thread.start()
+        self._change.notify_all()
+
+    def _next(self) -> _Task | None:
+        """Return the first that waits and whose document nobody is at; None at the end."""
+        with self._change:
+            self._idle += 1
+            try:
+                while not self._closed:
+                    for task in self._waiting:
+                        if task.file not in self._at_work:
+                            self._waiting.remove(task)
+                            self._at_work.add(task.file)
+                            return task
+                    self._change.wait()
+                return None
+            finally:
+                self._idle -= 1
+
+    def _work(self) -> None:
+        """Give one process after another its tasks."""
+        process: _Process | None = None
+        while (task := self._next()) is not None:
+            try:
+                if process is None:
+                    process = self._template.fork()
+                answer = process.ask(task)
+                error = None
+                if answer[0].get("trouble") and "media_type" not in answer[0]:
+                    error = _unreadable(str(answer[0]["trouble"]))
+            except Unreadable as trouble:
+                error, process = trouble, None
+            except Exception:  # noqa: BLE001 - no process to be had: the next try makes one
+                error, process = _unreadable("too_large"), None
+            self._settle(task, error, () if error else answer)
+        if process is not None:
+            process.end()
+
+    def _settle(self, task: _Task, error: Unreadable | None, answer: Answer | tuple[()]) -> None:
+        os.close(task.fd)
+        with self._change:
+            del self._asked[task.key]
+            self._at_work.discard(task.file)
+            until = time.monotonic() + REMEMBERED_SECONDS
+            if error is not None:
+                self._troubles[task.key] = (error.trouble, until)
+                if error.trouble == "too_slow":
+                    self._slow[task.file] = (self._slow.get(task.file, (0, 0.0))[0] + 1, until)
+            elif answer and task.head["task"] == "page":
+                self._made[task.key] = answer
+            for memory in (self._troubles, self._slow):
+                while len(memory) > REMEMBERED:
+                    memory.popitem(last=False)
+            while sum(len(body) for _, body in self._made.values()) > KEPT_BYTES:
+                self._made.popitem(last=False)
+            self._change.notify_all()
+        if error is not None:
+            task.done.set_exception(error)
+        elif answer:
+            task.done.set_result(answer)
 
 
-class _Trouble(Exception):
-    """A trouble's word, sent from the reading process."""
+def _box(told: list[float]) -> tuple[float, float, float, float]:
+    left, top, width, height = map(float, told)
+    return left, top, width, height
 
 
 def _unreadable(trouble: str) -> Unreadable:
+    trouble = trouble if trouble in TROUBLES else "damaged"
     return Unreadable(trouble, TROUBLES[trouble])
 
 
-def _bound() -> None:
-    resource.setrlimit(resource.RLIMIT_AS, (MEMORY_BYTES, MEMORY_BYTES))
-    resource.setrlimit(resource.RLIMIT_CORE, (0, 0))
+class _Process:
+    """One confined process."""
 
+    def __init__(self, line: socket.socket, pid: int) -> None:
+        self.line, self.pid = line, pid
 
-def _read(path: Path) -> Content:
-    from .pages import count_pages
-    from .text import Damaged, Locked, read_text
-
-    known = sniff(path)
-    pages, text, trouble = 0, "", None
-    if path.stat().st_size == 0:
-        trouble = "empty"
-    else:
+    def ask(self, task: _Task) -> Answer:
+        """Have *task* done. Raises ``Unreadable`` where it takes too long or ends the process, which is over then."""
+        self.line.settimeout(task.seconds)
         try:
-            pages = count_pages(path, known.media_type)
-            text = read_text(path, known.media_type)
-        except Locked:
-            trouble = "locked"
-        except Damaged:
-            trouble = "damaged"
-        except MemoryError:
-            trouble = "too_large"
-        except Exception:  # noqa: BLE001 - whatever a library throws at a broken file, it is broken
-            trouble = "damaged"
-    return Content(
-        media_type=known.media_type, extension=known.extension, pages=pages, text=text,
-        trouble=trouble,
-    )  # fmt: skip
+            frames.send(self.line, task.head, fds=[task.fd])
+            head, body, _ = frames.receive(self.line)
+        except TimeoutError as error:
+            self.end()
+            raise _unreadable("too_slow") from error
+        except (OSError, frames.Broken) as error:
+            self.end()
+            raise _unreadable("damaged") from error
+        return head, body
+
+    def end(self) -> None:
+        self.line.close()
+        with contextlib.suppress(ProcessLookupError):
+            os.kill(self.pid, signal.SIGKILL)
 
 
-def _render(path: Path, media_type: str, page: int, width: int) -> bytes:
-    from .pages import render
-    from .text import Locked
+class _Template:
+    """The process that has all libraries loaded, and forks."""
 
-    try:
-        return render(path, media_type, page, width)
-    except Locked as error:
-        raise _Trouble("locked") from error
-    except MemoryError as error:
-        raise _Trouble("too_large") from error
-    except Exception as error:
-        raise _Trouble("damaged") from error
+    def __init__(self) -> None:
+        self._lock = threading.Lock()
+        self._process: subprocess.Popen[bytes] | None = None
+        self._control: socket.socket | None = None
 
+    def start(self) -> None:
+        with contextlib.suppress(OSError, frames.Broken):
+            self.fork().end()
 
-def _formatted(path: Path, media_type: str) -> str | None:
-    from .formatted import formatted
+    def fork(self) -> _Process:
+        with self._lock:
+            try:
+                return self._fork()
+            except (OSError, frames.Broken):
+                self._end()
+                return self._fork()
 
-    try:
-        return formatted(path, media_type)
-    except MemoryError as error:
-        raise _Trouble("too_large") from error
-    except Exception as error:
-        raise _Trouble("damaged") from error
+    def _fork(self) -> _Process:
+        if self._control is None:
+            ours, theirs = socket.socketpair()
+            # nothing of our environment: no address of the database, no secret
+            env = {"PATH": "/usr/bin:/bin", "LANG": "C.UTF-8", "PYTHONPATH": str(Path(__file__).parents[2]),
+                   "OMP_THREAD_LIMIT": "1"}  # fmt: skip
+            with theirs:
+                self._process = subprocess.Popen(
+                    [sys.executable, "-m", "waka.reading.process", str(theirs.fileno())],
+                    pass_fds=[theirs.fileno()], env=env, stdin=subprocess.DEVNULL, cwd="/",
+                )  # fmt: skip
+            ours.settimeout(READ_SECONDS)
+            self._control = ours
+        mine, its = socket.socketpair()
+        with its:
+            frames.send(self._control, {}, fds=[its.fileno()])
+            head, _, _ = frames.receive(self._control)
+        return _Process(mine, int(head["pid"]))
 
+    def _end(self) -> None:
+        if self._control is not None:
+            self._control.close()
+            self._control = None
+        if self._process is not None:
+            self._process.kill()
+            self._process.wait()
+            self._process = None
 
-def _matches(path: Path, media_type: str, words: str) -> list[Match]:
-    from .pages import matches
-
-    try:
-        return [Match(page, boxes) for page, boxes in matches(path, media_type, words)]
-    except MemoryError as error:
-        raise _Trouble("too_large") from error
-    except Exception as error:
-        raise _Trouble("damaged") from error
+    def close(self) -> None:
+        with self._lock:
+            self._end()

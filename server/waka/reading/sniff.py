@@ -4,9 +4,11 @@ from __future__ import annotations
 
 import zipfile
 from dataclasses import dataclass
-from pathlib import Path
+from typing import BinaryIO
 
 import filetype
+
+from .zips import Damaged, open_zip
 
 HEAD = 1 << 16
 
@@ -19,6 +21,7 @@ class Sniffed:
 
 TEXT = Sniffed("text/plain", ".txt")
 PDF = Sniffed("application/pdf", ".pdf")
+ZIP = Sniffed("application/zip", ".zip")
 UNKNOWN = Sniffed("application/octet-stream", "")
 _OFFICE = {
     "word/": Sniffed("application/vnd.openxmlformats-officedocument.wordprocessingml.document", ".docx"),
@@ -45,16 +48,21 @@ _TELLING = {".pdf", ".jpg", ".png", ".gif", ".tif", ".docx", ".xlsx", ".pptx", "
             ".odp", ".zip", ".eml"}  # fmt: skip
 
 
-def sniff(path: Path) -> Sniffed:
-    """Return what the file at *path* is, by its content alone."""
-    with path.open("rb") as file:
-        head = file.read(HEAD)
+def sniff(file: BinaryIO) -> Sniffed:
+    """Return what *file* is, by its content alone. In a reading process only: it looks into zips."""
+    file.seek(0)
+    found = sniff_head(file.read(HEAD))
+    return _zipped(file) if found == ZIP else found
+
+
+def sniff_head(head: bytes) -> Sniffed:
+    """Return what a file is by its first bytes: quick, and safe for any."""
     if not head:
         return UNKNOWN
     if head.startswith(b"%PDF-"):
         return PDF
     if head.startswith(b"PK\x03\x04") or head.startswith(b"PK\x05\x06"):
-        return _zipped(path)
+        return ZIP
     guessed = filetype.guess(head)
     if guessed is not None:
         extension = f".{guessed.extension}"
@@ -64,16 +72,16 @@ def sniff(path: Path) -> Sniffed:
     return _textual(head)
 
 
-def _zipped(path: Path) -> Sniffed:
-    plain = Sniffed("application/zip", ".zip")
+def _zipped(file: BinaryIO) -> Sniffed:
+    plain = ZIP
     try:
-        with zipfile.ZipFile(path) as archive:
+        with open_zip(file) as archive:
             names = archive.namelist()[:2000]
             if "mimetype" in names and archive.getinfo("mimetype").file_size < 200:
                 told = archive.read("mimetype").decode("ascii", "replace").strip()
                 if told in _OPEN_DOCUMENT:
                     return Sniffed(told, _OPEN_DOCUMENT[told])
-    except (zipfile.BadZipFile, OSError, NotImplementedError, RuntimeError):
+    except (Damaged, zipfile.BadZipFile, OSError, NotImplementedError, RuntimeError):
         return plain
     if "[Content_Types].xml" in names:
         for folder, office in _OFFICE.items():

@@ -5,33 +5,31 @@ from __future__ import annotations
 import email
 import email.policy
 import re
-import zipfile
 from collections.abc import Callable, Iterator
 from email.message import EmailMessage
 from html.parser import HTMLParser
-from pathlib import Path
+from typing import BinaryIO
+
+from .zips import Damaged, Locked, assert_bounded, open_zip
+
+__all__ = ["Damaged", "Locked", "html_text", "read_text"]
 
 MOST_TEXT = 2_000_000  #: characters kept of one document
-MOST_UNPACKED = 200 * 1024 * 1024  #: bytes that a zipped document may unpack to
 MOST_ROWS = 20_000
+MOST_COLUMNS = 1_000
+MOST_CELLS = 2_000_000  #: of a workbook, empty ones counted
+MOST_READ = 40 << 20  #: bytes of a mail or text that are looked at
 
 
-class Locked(Exception):
-    """The document asks for a password."""
-
-
-class Damaged(Exception):
-    """The document breaks off or is not what it claims to be."""
-
-
-def read_text(path: Path, media_type: str) -> str:
-    """Return the text in *path*, '' where it has none. Raises ``Locked`` or ``Damaged``."""
+def read_text(file: BinaryIO, media_type: str) -> str:
+    """Return the text in *file*, '' where it has none. Raises ``Locked`` or ``Damaged``."""
     reader = _READERS.get(media_type)
     if reader is None:
         return ""
     if media_type.startswith("application/vnd."):
-        assert_bounded(path)
-    text = "\n".join(_bounded(reader(path)))
+        assert_bounded(file)
+    file.seek(0)
+    text = "\n".join(_bounded(reader(file)))
     return text.replace("\0", "").encode("utf-8", "replace").decode()[:MOST_TEXT]
 
 
@@ -44,19 +42,10 @@ def _bounded(lines: Iterator[str]) -> Iterator[str]:
             return
 
 
-def assert_bounded(path: Path) -> None:
-    try:
-        with zipfile.ZipFile(path) as archive:
-            if sum(info.file_size for info in archive.infolist()) > MOST_UNPACKED:
-                raise Damaged("it would unpack to more than is sensible")
-    except zipfile.BadZipFile as error:
-        raise Damaged(str(error)) from error
-
-
-def _pdf(path: Path) -> Iterator[str]:
+def _pdf(file: BinaryIO) -> Iterator[str]:
     from .pages import open_pdf
 
-    with open_pdf(path) as pdf:
+    with open_pdf(file) as pdf:
         for number in range(len(pdf)):
             page = pdf[number]
             textpage = page.get_textpage()
@@ -65,10 +54,10 @@ def _pdf(path: Path) -> Iterator[str]:
             page.close()
 
 
-def _docx(path: Path) -> Iterator[str]:
+def _docx(file: BinaryIO) -> Iterator[str]:
     import docx
 
-    document = docx.Document(str(path))
+    document = docx.Document(file)
     for block in document.iter_inner_content():
         if hasattr(block, "rows"):
             for row in block.rows:
@@ -77,12 +66,12 @@ def _docx(path: Path) -> Iterator[str]:
             yield block.text
 
 
-def _odt(path: Path) -> Iterator[str]:
+def _odt(file: BinaryIO) -> Iterator[str]:
     from odf import teletype
     from odf.namespaces import TEXTNS
     from odf.opendocument import load
 
-    document = load(str(path))
+    document = load(file)
     for node in document.text.childNodes:
         for inner in _blocks(node, ((TEXTNS, "h"), (TEXTNS, "p"))):
             yield teletype.extractText(inner)
@@ -96,23 +85,25 @@ def _blocks(node: object, names: tuple[object, ...]) -> Iterator[object]:
         yield from _blocks(child, names)
 
 
-def _xlsx(path: Path) -> Iterator[str]:
+def _xlsx(file: BinaryIO) -> Iterator[str]:
     import openpyxl
 
-    with path.open("rb") as file:  # by content: the library would judge a path by its ending
-        book = openpyxl.load_workbook(file, read_only=True, data_only=True)
-        for sheet in book.worksheets:
-            yield sheet.title
-            for number, row in enumerate(sheet.iter_rows(values_only=True)):
-                if number >= MOST_ROWS:
-                    break
-                cells = ["" if cell is None else str(cell) for cell in row]
-                if any(cells):
-                    yield "\t".join(cells).rstrip()
+    book = openpyxl.load_workbook(file, read_only=True, data_only=True, keep_links=False)
+    seen = 0
+    for sheet in book.worksheets:
+        sheet.reset_dimensions()  # what a sheet says of its own size is not to be believed
+        yield sheet.title
+        for number, row in enumerate(sheet.iter_rows(max_col=MOST_COLUMNS, values_only=True)):
+            seen += max(1, len(row))
+            if number >= MOST_ROWS or seen > MOST_CELLS:
+                break
+            cells = ["" if cell is None else str(cell) for cell in row]
+            if any(cells):
+                yield "\t".join(cells).rstrip()
 
 
-def _eml(path: Path) -> Iterator[str]:
-    message = email.message_from_bytes(path.read_bytes(), policy=email.policy.default)
+def _eml(file: BinaryIO) -> Iterator[str]:
+    message = email.message_from_bytes(file.read(MOST_READ), policy=email.policy.default)
     assert isinstance(message, EmailMessage)
     for header in ("From", "To", "Cc", "Date", "Subject"):
         if message[header]:
@@ -126,8 +117,8 @@ def _eml(path: Path) -> Iterator[str]:
         yield f"Attached: {part.get_filename() or part.get_content_type()}"
 
 
-def _plain(path: Path) -> Iterator[str]:
-    data = path.read_bytes()[: MOST_TEXT * 4]
+def _plain(file: BinaryIO) -> Iterator[str]:
+    data = file.read(MOST_TEXT * 4)
     for encoding in ("utf-8-sig", "utf-16" if data[:2] in (b"\xff\xfe", b"\xfe\xff") else "utf-8"):
         try:
             yield data.decode(encoding)
@@ -137,18 +128,15 @@ def _plain(path: Path) -> Iterator[str]:
     yield data.decode("cp1252", "replace")
 
 
-def _html(path: Path) -> Iterator[str]:
-    for text in _plain(path):
+def _html(file: BinaryIO) -> Iterator[str]:
+    for text in _plain(file):
         yield html_text(text)
 
 
-def _zip(path: Path) -> Iterator[str]:
-    try:
-        with zipfile.ZipFile(path) as archive:
-            for info in archive.infolist()[:MOST_ROWS]:
-                yield f"{info.filename}\t{info.file_size} bytes"
-    except zipfile.BadZipFile as error:
-        raise Damaged(str(error)) from error
+def _zip(file: BinaryIO) -> Iterator[str]:
+    with open_zip(file) as archive:
+        for info in archive.infolist()[:MOST_ROWS]:
+            yield f"{info.filename}\t{info.file_size} bytes"
 
 
 class _Text(HTMLParser):
@@ -177,7 +165,7 @@ def html_text(html: str) -> str:
 
 
 _OFFICE = "application/vnd.openxmlformats-officedocument"
-_READERS: dict[str, Callable[[Path], Iterator[str]]] = {
+_READERS: dict[str, Callable[[BinaryIO], Iterator[str]]] = {
     "application/pdf": _pdf,
     f"{_OFFICE}.wordprocessingml.document": _docx,
     f"{_OFFICE}.spreadsheetml.sheet": _xlsx,

@@ -228,6 +228,11 @@ def folders_in_motion(conn: Connection) -> bool:
     return bool(value(conn, SQL["folders_in_motion"], {}))
 
 
+def lists_in_motion(conn: Connection) -> set[int]:
+    """Return the lists with a step whose outcome is not on record."""
+    return {int(found[0]) for found in conn.execute(SQL["lists_in_motion"])}
+
+
 def drive_paths_in_motion(conn: Connection) -> set[bytes]:
     return {bytes(found[0]) for found in conn.execute(SQL["drive_paths_in_motion"])}
 

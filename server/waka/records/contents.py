@@ -2,12 +2,11 @@
 
 from __future__ import annotations
 
-from collections.abc import Collection
 from dataclasses import dataclass
 
 from psycopg import Connection
 
-from .database import row
+from .database import rows
 from .sql import load
 
 SQL = load("contents")
@@ -27,8 +26,14 @@ def add(conn: Connection, sha256: bytes, size: int) -> None:
     conn.execute(SQL["add"], {"sha256": sha256, "size": size})
 
 
-def next_unread(conn: Connection, skip: Collection[bytes]) -> Unread | None:
-    return row(conn, SQL["next_unread"], {"skip": list(skip)}, Unread)
+def unread_arrivals(conn: Connection, limit: int) -> list[Unread]:
+    """Return what waits on the desk, was not read and is not set aside."""
+    return rows(conn, SQL["unread_arrivals"], {"limit": limit}, Unread)
+
+
+def unread(conn: Connection, after: bytes, limit: int) -> list[Unread]:
+    """Return bytes that wait to be read and are not set aside, by checksum, from *after* on."""
+    return rows(conn, SQL["unread"], {"after": after, "limit": limit}, Unread)
 
 
 def read(

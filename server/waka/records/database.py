@@ -8,17 +8,18 @@ from typing import LiteralString, TypeVar
 
 import psycopg
 from psycopg import Connection
-from psycopg.errors import DeadlockDetected, QueryCanceled
+from psycopg.errors import DeadlockDetected, ProgramLimitExceeded, QueryCanceled
 from psycopg.rows import class_row
 from psycopg.types.json import set_json_dumps, set_json_loads
 from psycopg_pool import ConnectionPool, PoolTimeout
 from pydantic_core import from_json, to_json
 
-from waka.errors import Busy, DatabaseAway, TookTooLong
+from waka.errors import Busy, DatabaseAway, DatabaseRefuses, TookTooLong, WakaError
 
 Row = TypeVar("Row")
 LOCK_LISTS = 8520  #: advisory lock class: a change list that is being run or settled
-_LOST = (psycopg.OperationalError, psycopg.InterfaceError, PoolTimeout)
+#: all else that psycopg calls operational: the connection is lost, or the server is going down
+_TOLD = (psycopg.OperationalError, psycopg.InterfaceError, PoolTimeout)
 
 
 def open_pool(url: str, size: int) -> ConnectionPool:
@@ -41,6 +42,20 @@ def _with_quick_json(conn: Connection) -> None:
     set_json_loads(from_json, conn)
 
 
+def _meant(error: psycopg.Error | PoolTimeout) -> WakaError:
+    """Return what an error of the database means for us."""
+    match error:
+        case DeadlockDetected():
+            return Busy()
+        case QueryCanceled():
+            return TookTooLong()
+        case ProgramLimitExceeded():
+            # the server is well and says so each time it is asked: not to be tried again as after a loss
+            return DatabaseRefuses(str(error).splitlines()[0])
+        case _:
+            return DatabaseAway()
+
+
 class Database:
     """Lends connections; a lost one becomes ``DatabaseAway``."""
 
@@ -52,12 +67,8 @@ class Database:
         try:
             with self.pool.connection() as conn:
                 yield conn
-        except DeadlockDetected as error:
-            raise Busy from error
-        except QueryCanceled as error:
-            raise TookTooLong from error
-        except _LOST as error:
-            raise DatabaseAway from error
+        except _TOLD as error:
+            raise _meant(error) from error
 
     @contextmanager
     def working(self) -> Iterator[Connection]:
@@ -74,12 +85,8 @@ class Database:
                     if not conn.closed and not conn.broken:
                         conn.execute("select pg_advisory_unlock_all()")
                         conn.autocommit = False
-        except DeadlockDetected as error:
-            raise Busy from error
-        except QueryCanceled as error:
-            raise TookTooLong from error
-        except _LOST as error:
-            raise DatabaseAway from error
+        except _TOLD as error:
+            raise _meant(error) from error
 
     def close(self) -> None:
         self.pool.close()

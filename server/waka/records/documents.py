@@ -301,3 +301,8 @@ def record_args(record: Record) -> dict[str, object]:
         "kind": record.kind, "party": record.party, "when": record.when, "what": record.what,
         "reference": record.reference, "amount": record.amount,
     }  # fmt: skip
+
+
+def bin_paths(conn: Connection) -> set[bytes]:
+    """Return what should lie in the bin, or is on its way in or out."""
+    return {bytes(found[0]) for found in conn.execute(SQL["bin_paths"])}

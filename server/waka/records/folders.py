@@ -81,6 +81,7 @@ class Row:
     parent_id: int | None
     name: str
     inode: int | None
+    born_ns: int | None
 
 
 def lock(conn: Connection, folder: int, person: int) -> Folder | None:

@@ -65,6 +65,12 @@ def at_path(conn: Connection, path: str, person: int) -> list[int]:
     return [int(found[0]) for found in conn.execute(SQL["at_path"], args)]
 
 
+def last(conn: Connection) -> int:
+    """Return the number of the latest entry, 0 where there is none."""
+    found = value(conn, SQL["last"], {})
+    return found if isinstance(found, int) else 0
+
+
 def last_own_list(conn: Connection, person: int) -> int | None:
     """Return the latest change list that this person ran and that is not undone."""
     found = value(conn, SQL["last_own_list"], {"person": person})

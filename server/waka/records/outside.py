@@ -2,21 +2,23 @@
 
 from __future__ import annotations
 
-from collections.abc import Sequence
+from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
 from datetime import datetime
+from decimal import Decimal
 from typing import Any
 
 from psycopg import Connection
 from psycopg.errors import UniqueViolation
 
-from waka.core.changes.recognise import Found
+from waka.core.changes.recognise import Found, FoundFolder
 from waka.core.names import name_key
 from waka.errors import StepInMotion
 
 from .database import row, rows, value
 from .documents import Record
 from .sql import load
+from .stuck import shortened
 
 SQL = load("outside")
 Standing = dict[int, dict[str, tuple[int, int, int, int]]]
@@ -33,6 +35,7 @@ class NewFile:
     size: int
     inode: int
     modified_ns: int
+    born_ns: int  #: 0: the file system does not tell
     sha256: bytes
     conforms: bool
     record: Record
@@ -66,6 +69,7 @@ class Question:
 class SweepState:
     begun_at: datetime | None
     ended_at: datetime | None
+    whole_at: datetime | None  #: when the drive was last looked over completely
     files: int
     to_take: int
     taken: int
@@ -85,9 +89,38 @@ def standing(conn: Connection, folders: Sequence[int]) -> Standing:
     return found
 
 
-def checksums(conn: Connection, numbers: Sequence[int]) -> dict[int, bytes]:
-    found = conn.execute(SQL["checksums"], {"numbers": list(numbers)})
-    return {int(id): bytes(digest) for id, digest in found}
+def recognisable(conn: Connection, numbers: Sequence[int]) -> dict[int, tuple[bytes, int]]:
+    """Return the checksum and birth (0: not known) of some documents' files."""
+    found = conn.execute(SQL["recognisable"], {"numbers": list(numbers)})
+    return {int(id): (bytes(digest), int(born)) for id, digest, born in found}
+
+
+def inodes_in(conn: Connection, folder: int) -> set[int]:
+    return {int(found[0]) for found in conn.execute(SQL["inodes_in"], {"folder": folder})}
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Unborn:
+    """A document whose file's birth is not on record."""
+
+    id: int
+    folder_path: str
+    name: str
+    inode: int
+
+
+def unborn(conn: Connection, limit: int) -> list[Unborn]:
+    return rows(conn, SQL["unborn"], {"limit": limit}, Unborn)
+
+
+def set_births(conn: Connection, births: dict[int, int]) -> None:
+    conn.execute(SQL["set_births"], {"numbers": list(births), "births": list(births.values())})
+
+
+def filed(conn: Connection) -> int:
+    """Return how many documents are filed, whoever may see them."""
+    found = value(conn, SQL["filed"], {})
+    return found if isinstance(found, int) else 0
 
 
 def take_in(conn: Connection, files: Sequence[NewFile], person: int | None) -> int:
@@ -97,7 +130,7 @@ def take_in(conn: Connection, files: Sequence[NewFile], person: int | None) -> i
         for f in files:
             r = f.record
             copy.write_row((
-                f.folder, f.name, name_key(f.name), f.conforms, f.size, f.sha256, f.inode, f.modified_ns,
+                f.folder, f.name, name_key(f.name), f.conforms, f.size, f.sha256, f.inode, f.modified_ns, f.born_ns,
                 r.kind, r.party, r.when, r.what, r.reference, r.amount, f.path,
             ))  # fmt: skip
     return conn.execute(SQL["take_in"], {"person": person}).rowcount
@@ -143,7 +176,7 @@ def follow(conn: Connection, number: int, found: Found, sha256: bytes, *, confor
             SQL["come_back" if back else "follow"],
             {"number": number, "folder": folder, "name": name, "name_key": name_key(name),
              "conforms": conforms, "size": found.size, "inode": found.inode,
-             "modified_ns": found.modified_ns, "sha256": sha256},
+             "modified_ns": found.modified_ns, "born_ns": found.born_ns, "sha256": sha256},
         )  # fmt: skip
     except UniqueViolation as error:
         # a document that should have left this place is in other hands: the next sweep sees both
@@ -203,8 +236,42 @@ def forget_folders(conn: Connection, folders: Sequence[int]) -> None:
     conn.execute(SQL["forget_folders"], {"folders": list(folders)})
 
 
-def set_folder_inodes(conn: Connection, inodes: dict[int, int]) -> None:
-    conn.execute(SQL["set_folder_inodes"], {"folders": list(inodes), "inodes": list(inodes.values())})
+def set_folders_seen(conn: Connection, seen: Mapping[int, FoundFolder]) -> None:
+    """Write down by what folders are known again: inode and birth."""
+    args: dict[str, object] = {
+        "folders": list(seen), "inodes": [f.inode for f in seen.values()],
+        "births": [f.born_ns for f in seen.values()],
+    }  # fmt: skip
+    conn.execute(SQL["set_folders_seen"], args)
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class FolderQuestion:
+    """Is a folder that was found one that is gone, and so to have its grants?"""
+
+    id: int
+    gone_id: int
+    found_id: int
+    stood_at: str
+    found_path: str
+    documents: int
+    asked_at: datetime
+
+
+def ask_of_folder(conn: Connection, *, gone: int, found: int, documents: int, stood_at: str) -> None:
+    args: dict[str, object] = {"gone": gone, "found": found, "documents": documents, "stood_at": stood_at}
+    conn.execute(SQL["ask_of_folder"], args)
+
+
+def folder_questions(conn: Connection, person: int) -> list[FolderQuestion]:
+    return rows(conn, SQL["folder_questions"], {"person": person}, FolderQuestion)
+
+
+def answer_folder(conn: Connection, question: FolderQuestion, answered: str, person: int) -> None:
+    args: dict[str, object] = {"question": question.id, "answer": answered, "person": person}
+    conn.execute(SQL["answer_folder"], args)
+    if answered == "same":
+        conn.execute(SQL["pass_grants_on"], {"gone": question.gone_id, "found": question.found_id})
 
 
 def begin_sweep(conn: Connection, to_take: int, size: int) -> None:
@@ -219,18 +286,27 @@ def end_sweep(conn: Connection, files: int, held: str | None) -> None:
     conn.execute(SQL["end_sweep"], {"files": files, "held": held})
 
 
+def hold_sweep(conn: Connection, held: str) -> None:
+    """Write down why nothing is followed; when it was last looked over completely stays."""
+    conn.execute(SQL["hold_sweep"], {"held": held})
+
+
 def sweep_state(conn: Connection) -> SweepState:
     found = row(conn, SQL["sweep_state"], {}, SweepState)
     assert found is not None  # the migration puts one there
     return found
 
 
+def seconds_since_whole(conn: Connection) -> float | None:
+    """Return how long ago the drive was looked over completely, by the database's clock; None: never."""
+    found = value(conn, SQL["seconds_since_whole"], {})
+    return float(found) if isinstance(found, (int, float, Decimal)) else None
+
+
 def set_notices(conn: Connection, notices: Sequence[tuple[str, str]]) -> None:
-    conn.execute(SQL["clear_notices"], {"paths": [path for path, _ in notices]})
-    args: dict[str, object] = {
-        "paths": [path for path, _ in notices], "reasons": [reason for _, reason in notices],
-    }  # fmt: skip
-    conn.execute(SQL["notice"], args)
+    told = {shortened(path): shortened(reason) for path, reason in notices}
+    conn.execute(SQL["clear_notices"], {"paths": list(told)})
+    conn.execute(SQL["notice"], {"paths": list(told), "reasons": list(told.values())})
 
 
 def notices(conn: Connection, person: int) -> list[tuple[str, str]]:

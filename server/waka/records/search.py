@@ -8,6 +8,7 @@ from datetime import date, datetime
 from decimal import Decimal
 
 from psycopg import Connection, sql
+from psycopg.errors import ProgramLimitExceeded
 from psycopg.rows import class_row
 
 from waka.core.finding.words import folded, indexed
@@ -16,6 +17,7 @@ from .sql import load
 
 SQL = load("search")
 MOST_FOUND = 200
+ENOUGH = 200_000  #: characters of a text that certainly fit, whatever its words
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -37,18 +39,27 @@ class Hit:
     rank: float
 
 
-def refresh(conn: Connection, numbers: Sequence[int]) -> None:
-    """Make the search words of some filed documents anew."""
-    for number, name, fields, text in conn.execute(SQL["source"], {"numbers": list(numbers)}):
-        conn.execute(
-            SQL["set"],
-            {
-                "number": number,
-                "name": folded(name),
-                "fields": indexed(fields),
-                "text": indexed(text),
-            },
-        )
+def refresh(conn: Connection, numbers: Sequence[int]) -> list[int]:
+    """Make the search words of some filed documents anew; return those whose text is too much for the index.
+
+    A text of very many different words (tsvector holds a megabyte of them) is taken in part, then not at all.
+    """
+    refused = []
+    for number, name, fields, text in conn.execute(SQL["source"], {"numbers": list(numbers)}).fetchall():
+        words = indexed(text)
+        for part in (words, words[:ENOUGH], ""):
+            try:
+                with conn.transaction():
+                    conn.execute(
+                        SQL["set"],
+                        {"number": number, "name": folded(name), "fields": indexed(fields), "text": part},
+                    )
+                break
+            except ProgramLimitExceeded:
+                continue
+        if part is not words:
+            refused.append(number)
+    return refused
 
 
 def remove(conn: Connection, number: int) -> None:

@@ -19,3 +19,8 @@ def get(conn: Connection, name: str) -> Any:
 
 def put(conn: Connection, name: str, what: Any) -> None:
     conn.execute(SQL["put"], {"name": name, "value": Jsonb(what)})
+
+
+def hold(conn: Connection) -> None:
+    """Let only one process at a time change settings, until the transaction ends."""
+    conn.execute(SQL["hold"])

@@ -138,6 +138,19 @@ def needed(conn: Connection, digests: Sequence[bytes]) -> set[bytes]:
     return {bytes(found[0]) for found in conn.execute(SQL["needed"], {"digests": list(digests)})}
 
 
+def due(conn: Connection) -> list[bytes]:
+    """Return the checksums of kept bytes that a step on record left unneeded."""
+    return [bytes(found[0]) for found in conn.execute(SQL["due"])]
+
+
+def make_due(conn: Connection, digests: Sequence[bytes]) -> None:
+    conn.execute(SQL["make_due"], {"digests": list(digests)})
+
+
+def no_longer_due(conn: Connection, digests: Sequence[bytes]) -> None:
+    conn.execute(SQL["no_longer_due"], {"digests": list(digests)})
+
+
 def forget(conn: Connection, number: int) -> None:
     conn.execute(SQL["forget"], {"number": number})
 

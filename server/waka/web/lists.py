@@ -102,7 +102,7 @@ def empty_bin(body: sl.Emptying) -> Response:
 @signed_in
 def propose_sheet(query: sl.SheetQuery) -> Response:
     """Propose a list of a spreadsheet's rows: the body is CSV or XLSX, with the columns from and to."""
-    rows = read_sheet(request.stream.read(MOST_BYTES + 1))
+    rows = read_sheet(request.stream.read(MOST_BYTES + 1), deps().reader)
     list_id = proposing.propose_sheet(deps(), person().id, rows, query.name)
     return _told(lists.one(deps(), person().id, list_id), 201)
 

@@ -21,6 +21,7 @@ from waka.records import access, arrivals, contents, documents, logbook, people
 from waka.records.access import Holder
 from waka.records.documents import File, Record
 
+from . import belonging
 from .deps import Deps
 
 log = structlog.get_logger()
@@ -38,6 +39,8 @@ class Sweeper:
 
     def sweep(self) -> int:
         """Look through the arrivals folder once; return how many arrivals were taken."""
+        with self.deps.db.transaction() as conn:
+            belonging.assert_ours(self.deps, conn, "arrivals")
         found = list(walk(self.deps.arrivals))
         with self.deps.db.transaction() as conn:
             known = {arrival.path: arrival for arrival in arrivals.known(conn)}

@@ -4,7 +4,6 @@ from __future__ import annotations
 
 from dataclasses import dataclass, field
 
-from waka.drive.holds import prepare_holds
 from waka.drive.tree import OWN, Tree
 from waka.drive.versions import STORE
 from waka.reading.reader import Reader
@@ -27,15 +26,11 @@ class Deps:
 
 
 def assemble(settings: Settings, database_url: str, connections: int = 8) -> Deps:
-    """Return the parts for one process. Makes the roots where they are missing."""
-    drive = Tree(settings.drive, OWN + b"/work", (OWN + b"/bin", STORE))
-    arrivals = Tree(settings.arrivals, INCOMING)
-    drive.prepare()
-    arrivals.prepare()
-    prepare_holds(drive)
+    """Return the parts for one process. Nothing is made on disk: ``belonging.admit`` does, once it is sure whose."""
     return Deps(
-        db=Database(open_pool(database_url, connections)), drive=drive, arrivals=arrivals,
-        reader=Reader(), settings=settings,
+        db=Database(open_pool(database_url, connections)),
+        drive=Tree(settings.drive, OWN + b"/work", (OWN + b"/bin", STORE)),
+        arrivals=Tree(settings.arrivals, INCOMING), reader=Reader(), settings=settings,
     )  # fmt: skip
 
 

@@ -21,9 +21,10 @@ from waka.drive.hands import Hands
 from waka.drive.moving import Move, carry_out, copy_out, drop_source, drop_work, is_copied, look
 from waka.drive.tree import FileStat
 from waka.drive.versions import Exchange, Known, destroy, exchange, settle_exchange, stored_path
-from waka.errors import WakaError
-from waka.records import changes, documents
+from waka.errors import DatabaseAway, DriveAway, ForeignDrive, WakaError
+from waka.records import changes, documents, stuck
 from waka.records.changes import Step
+from waka.records.stuck import Item
 
 from . import recording, storing
 from .deps import Deps
@@ -117,10 +118,28 @@ def _folder_stat(inode: int) -> FileStat:
 
 
 def settle_all(deps: Deps) -> int:
-    """Settle every list of a few steps that was interrupted and nobody is running; return how many."""
+    """Settle every list of a few steps that was interrupted and nobody is running; return how many.
+
+    One that cannot be settled is written down as stuck, and holds up no other.
+    """
     with deps.db.transaction() as conn:
-        waiting = changes.unsettled(conn)
-    return sum(settle_list(deps, list_id) is not None for list_id in waiting)
+        resting = stuck.resting(conn, "settling")
+        waiting = [found for found in changes.unsettled(conn) if f"list {found}" not in resting]
+    settled = 0
+    for list_id in waiting:
+        try:
+            settled += settle_list(deps, list_id) is not None
+        except (DatabaseAway, DriveAway, ForeignDrive):
+            raise
+        except (WakaError, OSError) as error:
+            log.error("not_settled", list=list_id, error=str(error))
+            with deps.db.transaction() as conn:
+                stuck.put(
+                    conn,
+                    "settling",
+                    Item(subject=f"list {list_id}", shown=f"Change {list_id}", reason=str(error)),
+                )
+    return settled
 
 
 def settle_list(deps: Deps, list_id: int) -> str | None:
@@ -141,6 +160,7 @@ def settle_list(deps: Deps, list_id: int) -> str | None:
                 outcome = "failed"
         with conn.transaction():
             changes.finish_list(conn, list_id, outcome)
+            stuck.clear(conn, "settling", f"list {list_id}")
         return outcome
 
 

@@ -1,29 +1,44 @@
 """Letting the records follow what a sweep found: each document held, both sides looked at once more.
 
 Between the scan and the writing Waka's own changes and other programs go on, so nothing is written down
-for a document whose record or file is no longer as it was compared; the next sweep sees it anew.
+for a document whose record or file is no longer as it was compared; the next sweep sees it anew. What
+fails is set aside by itself: one item in doubt never holds up the others.
 """
 
 from __future__ import annotations
 
+from collections import Counter
 from collections.abc import Callable, Iterator, Sequence
 from concurrent.futures import ThreadPoolExecutor
 from dataclasses import dataclass, field
 from itertools import islice
-from typing import Any
+from typing import Any, TypeVar
 
+import psycopg
+import structlog
 from psycopg import Connection
 
-from waka.core.changes.recognise import Doubt, Found, Known, Place, Same
+from waka.core.changes.recognise import (
+    Doubt,
+    FolderMatch,
+    Found,
+    Known,
+    Place,
+    Same,
+    moved_together,
+)
 from waka.core.names import readable, to_bytes, to_text
-from waka.drive.scan import digests, files_in
-from waka.errors import DriveTrouble
+from waka.drive.scan import files_in, read_files
+from waka.errors import DatabaseAway, DriveTrouble, UnsafePath, WakaError
 from waka.records import changes, contents, documents, logbook, outside, search
 from waka.records.outside import NewFile
 
 from .deps import Deps
 from .reading_names import Reading
+from .setting_aside import SetAside
 
+log = structlog.get_logger()
+GROUPS_AT_ONCE = 500  #: groups of documents that follow in one transaction
 BATCH = 2000  #: files of one transaction when taking in
 
 
@@ -59,35 +74,96 @@ class Following:
 
     deps: Deps
     seen: Seen
+    set_aside: SetAside
     kind_of: KindOf
     person: int | None
     on_progress: Progress
     taken: int = 0  #: files that became documents
 
     def digests(self, files: Sequence[Found]) -> dict[Place, bytes]:
-        by_folder: dict[int, list[str]] = {}
-        for file in files:
-            by_folder.setdefault(file.place[0], []).append(file.place[1])
-        found: dict[Place, bytes] = {}
-        for folder, names in by_folder.items():
-            try:
-                read = digests(self.deps.drive, self.seen.paths[folder], [to_bytes(name) for name in names])
-            except (OSError, DriveTrouble):
-                continue  # the folder went away: the next sweep will see
-            found |= {(folder, to_text(raw)): digest for raw, digest in read.items()}
-        return found
+        """Return the checksums of *files*; one that cannot be read is set aside and left out."""
+        return self._read_all(files).sha256
 
-    def write_same(self, same: Sequence[Same]) -> None:
+    def _read_all(self, files: Sequence[Found]) -> _Read:
+        by_folder: dict[int, list[Found]] = {}
+        for file in files:
+            by_folder.setdefault(file.place[0], []).append(file)
+        all_read = _Read()
+        for folder, some in by_folder.items():
+            try:
+                read = read_files(
+                    self.deps.drive, self.seen.paths[folder], [to_bytes(f.place[1]) for f in some]
+                )
+            except (OSError, DriveTrouble, UnsafePath):
+                continue  # the folder went away: the next sweep will see
+            for file in some:
+                raw = to_bytes(file.place[1])
+                if raw in read.trouble:
+                    self.set_aside.add(file, self._told(file.place), read.trouble[raw])
+                elif raw in read.sha256:
+                    all_read.sha256[file.place] = read.sha256[raw]
+                    all_read.born_ns[file.place] = read.born_ns[raw]
+        return all_read
+
+    def write_same(self, same: Sequence[Same], missing: Sequence[Known]) -> None:
+        """Let documents follow their files; one that another was moved over is gone. *missing*: whose are nowhere."""
         if not same:
             return
-        read = self.digests([s.found for s in same if s.edited])
+        read = self._read_all([s.found for s in same if s.edited])
+        known = {k.place: k for k in missing}
+        readable_ones = [s for s in same if not s.edited or s.found.place in read.sha256]
+        for groups in _chunks(moved_together(readable_ones), GROUPS_AT_ONCE):
+            try:
+                self._write_groups(groups, read, known)
+            except DatabaseAway:
+                raise
+            except (WakaError, psycopg.Error):
+                # one of them does not fit: each by itself, so that it holds up no other
+                for group in groups:
+                    self._write_group_alone(group, read, known)
+
+    def _write_group_alone(self, group: list[Same], read: _Read, missing: dict[Place, Known]) -> None:
+        try:
+            self._write_groups([group], read, missing)
+        except DatabaseAway:
+            raise
+        except (WakaError, psycopg.Error) as error:
+            log.warning("not_followed", numbers=[s.known.id for s in group], error=str(error))
+            for pair in group:
+                self.set_aside.add(pair.found, self._told(pair.found.place), _reason(error))
+
+    def _write_groups(self, groups: Sequence[list[Same]], read: _Read, missing: dict[Place, Known]) -> None:
         with self.deps.db.transaction() as conn:
             house = Reading.load(conn)
-            held = [s for s in same if self._holds(conn, s.known, s.found)]
-            outside.park(conn, [s.known.id for s in held if s.known.place != s.found.place])
-            for pair in held:
-                digest = read.get(pair.found.place, pair.known.sha256)
-                self._follow(conn, house, pair, digest)
+            for group in groups:
+                held = [s for s in group if self._holds(conn, s.known, s.found)]
+                if len(held) < len(group) and len(group) > 1:
+                    continue  # a ring of which one is in other hands: the next sweep sees them all
+                moved = [s for s in held if s.known.place != s.found.place]
+                if not self._make_way(conn, moved, missing):
+                    continue
+                outside.park(conn, [s.known.id for s in moved])
+                for pair in held:
+                    digest = read.sha256.get(pair.found.place, pair.known.sha256)
+                    self._follow(conn, house, pair, digest)
+
+    def _make_way(self, conn: Connection, moved: Sequence[Same], missing: dict[Place, Known]) -> bool:
+        """Say of documents that another was moved over that they are gone; False where one is not known to be."""
+        leaving = {s.known.id for s in moved}
+        for pair in moved:
+            number = outside.at_place(conn, *pair.found.place)
+            if number is None or number in leaving:
+                continue
+            known = missing.get(pair.found.place)
+            if known is None or known.id != number or not self._holds(conn, known, None):
+                return False
+            self._write_gone(
+                conn,
+                known,
+                "overwritten_outside",
+                f"No. {pair.known.id} was moved over it by another program",
+            )
+        return True
 
     def _holds(self, conn: Connection, known: Known, found: Found | None) -> bool:
         """Whether records and disk are still as they were compared."""
@@ -131,7 +207,7 @@ class Following:
         taken = 0
         # the next batch is read while the database writes the last one down
         with ThreadPoolExecutor(1, "reading-ahead") as ahead:
-            batches = _batches(files, BATCH)
+            batches = _chunks(files, BATCH)
             coming = ahead.submit(self._read, next(batches, []), house)
             while True:
                 some, read, made_ready = coming.result()
@@ -146,19 +222,39 @@ class Following:
         self, some: list[Found], house: Reading
     ) -> tuple[list[Found], dict[Place, bytes], dict[Place, NewFile]]:
         """Read a batch of files: their checksums, and what they will be as documents."""
-        read = self.digests(some)
-        ready = {f.place: self._new_file(house, f, read[f.place]) for f in some if f.place in read}
-        return some, read, ready
+        read = self._read_all(some)
+        ready = {
+            f.place: self._new_file(house, f, read.sha256[f.place], read.born_ns[f.place])
+            for f in some if f.place in read.sha256
+        }  # fmt: skip
+        return some, read.sha256, ready
 
     def _write_new(
+        self, some: list[Found], read: dict[Place, bytes], ready: dict[Place, NewFile], house: Reading,
+    ) -> None:  # fmt: skip
+        try:
+            self._write_batch(some, read, ready, house)
+        except DatabaseAway:
+            raise
+        except (WakaError, psycopg.Error) as error:
+            if len(some) == 1:
+                log.warning("not_taken_in", path=self._told(some[0].place), error=str(error))
+                self.set_aside.add(some[0], self._told(some[0].place), _reason(error))
+                return
+            # halves of halves: the one that does not fit is found soon, and the others are taken in
+            for half in (some[: len(some) // 2], some[len(some) // 2 :]):
+                self._write_new(half, read, ready, house)
+
+    def _write_batch(
         self, some: list[Found], read: dict[Place, bytes], ready: dict[Place, NewFile], house: Reading,
     ) -> None:  # fmt: skip
         with self.deps.db.transaction() as conn:
             still = self._still_there(conn, [f for f in some if f.place in read])
             back = self._bring_back(conn, house, still, read)
             new = [ready[f.place] for f in still if f.place not in back]
-            self.taken += outside.take_in(conn, new, self.person)
+            taken = outside.take_in(conn, new, self.person)
             outside.advance_sweep(conn, len(some), sum(f.size for f in some))
+        self.taken += taken
 
     def _still_there(self, conn: Connection, files: Sequence[Found]) -> list[Found]:
         """Return those that stand as they were seen, and that no list has begun to move since.
@@ -178,13 +274,13 @@ class Following:
             and self._path(f.place) not in moving
         ]  # fmt: skip
 
-    def _new_file(self, house: Reading, file: Found, digest: bytes) -> NewFile:
+    def _new_file(self, house: Reading, file: Found, digest: bytes, born_ns: int) -> NewFile:
         folder, name = file.place
         path = to_text(self.seen.paths[folder])
         record, conforms = house.read(name, self.kind_of(path, name))
         return NewFile(
             folder=folder, name=name, path=self._told(file.place), size=file.size, inode=file.inode,
-            modified_ns=file.modified_ns, sha256=digest, conforms=conforms, record=record,
+            modified_ns=file.modified_ns, born_ns=born_ns, sha256=digest, conforms=conforms, record=record,
         )  # fmt: skip
 
     def _bring_back(
@@ -218,16 +314,33 @@ class Following:
                     )  # fmt: skip
 
     def write_gone(self, known: Known) -> None:
-        """Say that a document is gone, if its file is still nowhere to be self.seen."""
+        """Say that a document is gone, if its file is still nowhere to be seen."""
         with self.deps.db.transaction() as conn:
-            if not self._holds(conn, known, None) or self._stands(known):
-                return
-            documents.gone(conn, known.id)
-            search.remove(conn, known.id)
-            logbook.add(
-                conn, "gone", number=known.id, from_path=self._told(known.place),
-                from_folder=known.place[0], reason="another program removed or moved the file",
-            )  # fmt: skip
+            if self._holds(conn, known, None) and not self._stands(known):
+                self._write_gone(conn, known, "gone", "another program removed or moved the file")
+
+    def _write_gone(self, conn: Connection, known: Known, action: str, reason: str) -> None:
+        documents.gone(conn, known.id)
+        search.remove(conn, known.id)
+        logbook.add(
+            conn, action, number=known.id, from_path=self._told(known.place),
+            from_folder=known.place[0], reason=reason,
+        )  # fmt: skip
+
+    def ask_of_folders(self, same: Sequence[Same], match: FolderMatch) -> None:
+        """Ask whether a new folder is one that is gone with grants of its own: grants follow no guess."""
+        gone, new = set(match.gone), {match.at[path] for path in match.new}
+        went: dict[int, Counter[int]] = {}
+        for pair in same:
+            if pair.known.place[0] in gone and pair.found.place[0] in new:
+                went.setdefault(pair.known.place[0], Counter())[pair.found.place[0]] += 1
+        with self.deps.db.transaction() as conn:
+            for folder, where in went.items():
+                [(found, count)] = where.most_common(1)
+                outside.ask_of_folder(
+                    conn, gone=folder, found=found, documents=count,
+                    stood_at=readable(to_text(self.seen.old_paths.get(folder, b""))),
+                )  # fmt: skip
 
     def _stands(self, known: Known) -> bool:
         if known.place[0] not in self.seen.paths:
@@ -245,7 +358,27 @@ class Following:
         return f"{above}/{readable(place[1])}" if above else readable(place[1])
 
 
-def _batches(things: Sequence[Found], size: int) -> Iterator[list[Found]]:
+@dataclass
+class _Read:
+    """What reading some files gave, by place."""
+
+    sha256: dict[Place, bytes] = field(default_factory=dict)
+    born_ns: dict[Place, int] = field(default_factory=dict)
+
+
+def _reason(error: WakaError | psycopg.Error) -> str:
+    """Return why something could not be written down, as a person can read it."""
+    return (
+        error.message
+        if isinstance(error, WakaError)
+        else f"the database refuses it: {str(error).splitlines()[0]}"
+    )
+
+
+Thing = TypeVar("Thing")
+
+
+def _chunks(things: Sequence[Thing], size: int) -> Iterator[list[Thing]]:
     iterator = iter(things)
     while chunk := list(islice(iterator, size)):
         yield chunk

@@ -5,26 +5,23 @@ from __future__ import annotations
 import hashlib
 import os
 from collections.abc import Iterator
-from contextlib import contextmanager
+from contextlib import ExitStack, contextmanager
 from dataclasses import dataclass, replace
 from io import BufferedReader
 from pathlib import Path
 
-import structlog
-
 from waka.core.finding.words import mark_html, wanted
 from waka.core.names import to_bytes
 from waka.drive.tree import Tree
+from waka.drive.trouble import trouble
 from waka.drive.versions import stored_path
 from waka.errors import NotFound, SourceGone, Unreadable, UnsafePath
 from waka.reading.reader import TROUBLES, Match
-from waka.records import contents, documents, search, versions
-from waka.records.contents import Unread
+from waka.records import documents, versions
 from waka.records.documents import Document
 
 from .deps import Deps
 
-log = structlog.get_logger()
 WIDTHS = (240, 480, 960, 1440, 2160)  #: pictures are made in few sizes, so that they are made once
 MOST_SHOWN_TEXT = 400_000  #: characters of a text shown as a page
 
@@ -74,8 +71,8 @@ def page(
     kept = deps.settings.home / "cache" / "pages" / digest[:2] / digest / f"{page}-{size}.png"
     if kept.exists():
         return Shown(kept.read_bytes(), tag)
-    path = _whole_path(deps, document)
-    png = deps.reader.page(path, document.media_type or "", page, size)
+    with opened_file(deps, document) as file:
+        png = deps.reader.page(file, document.media_type or "", page, size)
     _keep(kept, png)
     return Shown(png, tag)
 
@@ -97,7 +94,8 @@ def formatted(
     if kept.exists():
         html = kept.read_text()
     else:
-        made = deps.reader.formatted(_whole_path(deps, document), document.media_type or "")
+        with opened_file(deps, document) as file:
+            made = deps.reader.formatted(file, document.name, document.media_type or "")
         if made is None:
             raise NotFound(f"A formatted form of No. {number}")
         html = made
@@ -110,7 +108,8 @@ def matches(deps: Deps, person: int, number: int, words: str) -> list[Match]:
     document = find(deps, person, number)
     if document.trouble:
         raise Unreadable(document.trouble, TROUBLES[document.trouble])
-    return deps.reader.matches(_whole_path(deps, document), document.media_type or "", words)
+    with opened_file(deps, document) as file:
+        return deps.reader.matches(file, document.media_type or "", words)
 
 
 def _keep(path: Path, data: bytes) -> None:
@@ -135,12 +134,22 @@ def content(
 ) -> Iterator[tuple[Document, BufferedReader]]:  # fmt: skip
     """Yield a document and its open file. Raises ``NotFound``, ``SourceGone``."""
     document = find(deps, person, number, version)
+    with opened_file(deps, document) as file:
+        yield document, file
+
+
+@contextmanager
+def opened_file(deps: Deps, document: Document) -> Iterator[BufferedReader]:
+    """Yield a document's open file, reached without following any link. Raises ``SourceGone``."""
     tree, path = _place(deps, document)
-    try:
-        with tree.reading(path) as file:
-            yield document, file
-    except (FileNotFoundError, UnsafePath) as error:
-        raise SourceGone(document.name, number) from error
+    with ExitStack() as opened:
+        try:
+            file = opened.enter_context(tree.reading(path))
+        except (FileNotFoundError, UnsafePath, NotADirectoryError) as error:
+            raise SourceGone(document.name, document.id) from error
+        except OSError as error:
+            raise trouble(f"“{document.name}” cannot be read", error) from error
+        yield file
 
 
 def _place(deps: Deps, document: Document) -> tuple[Tree, bytes]:
@@ -148,50 +157,8 @@ def _place(deps: Deps, document: Document) -> tuple[Tree, bytes]:
         return deps.arrivals, document.arrival_path
     if document.bin_path is not None:
         return deps.drive, document.bin_path
-    return deps.drive, to_bytes(_joined(document.folder_path, document.name))
+    return deps.drive, to_bytes(joined(document.folder_path, document.name))
 
 
-def _joined(folder: str | None, name: str) -> str:
+def joined(folder: str | None, name: str) -> str:
     return f"{folder}/{name}" if folder else name
-
-
-def _whole_path(deps: Deps, document: Document) -> Path:
-    """Return the path for the reading process, once it is sure that no link is on the way."""
-    tree, path = _place(deps, document)
-    if tree.stat(path) is None:
-        raise SourceGone(document.name, document.id)
-    return tree.root / os.fsdecode(path)
-
-
-def read_next(deps: Deps, skip: set[bytes]) -> bool:
-    """Read the next bytes that nobody has read; False where there are none.
-
-    *skip* gains checksums whose file could not be found where the records say.
-    """
-    with deps.db.transaction() as conn:
-        unread = contents.next_unread(conn, skip)
-    if unread is None:
-        return False
-    path = _unread_path(deps, unread)
-    if path is None:
-        skip.add(unread.sha256)
-        return True
-    found = deps.reader.read(path)
-    with deps.db.transaction() as conn:
-        changed = contents.read(
-            conn, unread.sha256, media_type=found.media_type, extension=found.extension,
-            pages=found.pages, text=found.text, trouble=found.trouble,
-        )  # fmt: skip
-        search.refresh(conn, changed)
-    if found.trouble:
-        log.info("read_with_trouble", number=unread.document_id, trouble=found.trouble)
-    return True
-
-
-def _unread_path(deps: Deps, unread: Unread) -> Path | None:
-    if unread.arrival_path is not None:
-        tree, path = deps.arrivals, unread.arrival_path
-    else:
-        tree, path = deps.drive, to_bytes(_joined(unread.folder_path, unread.name))
-    # a file that moved a moment ago is found at its new place the next time
-    return tree.root / os.fsdecode(path) if tree.stat(path) is not None else None

@@ -14,7 +14,7 @@ from __future__ import annotations
 
 import time
 from collections.abc import Iterator, Sequence
-from dataclasses import dataclass, field
+from dataclasses import dataclass, field, replace
 from itertools import islice
 from typing import TypeVar
 
@@ -24,6 +24,7 @@ from psycopg import Connection
 from waka.core.changes.recognise import (
     FolderMatch,
     Found,
+    FoundFolder,
     Known,
     KnownFolder,
     Recognised,
@@ -32,22 +33,26 @@ from waka.core.changes.recognise import (
     match_folders,
 )
 from waka.core.names import readable, to_bytes, to_text
-from waka.drive.scan import ScannedFolder, scan
+from waka.drive.scan import HARD_LINK, ScannedFolder, births_in, files_in, scan
 from waka.errors import DriveTrouble
-from waka.records import access, changes, folders, logbook, outside, settings
+from waka.records import access, changes, folders, logbook, outside, stuck
+from waka.records.outside import Unborn
 
+from . import belonging
 from .deps import Deps
 from .following import Following, KindOf, Progress, Seen, no_kind, no_progress
+from .setting_aside import SetAside
 
 log = structlog.get_logger()
 COMPARED_AT_ONCE = 400  #: folders of one question to the records
 MANY = 1_000  #: new files after which the database counts its rows anew
+UNBORN_AT_ONCE = 2_000  #: documents whose files' births are written down after one sweep
 GONE_AFTER = 60.0  #: seconds after which a missing file is gone although others are still being written
 
 
 @dataclass
 class DriveSweeper:
-    """Sweeps the drive; remembers from one sweep to the next what was missing, since when."""
+    """Sweeps the drive; remembers from one sweep to the next what was missing, since when, and what failed."""
 
     deps: Deps
     settle_seconds: float
@@ -56,12 +61,14 @@ class DriveSweeper:
     on_progress: Progress = no_progress
     taken: int = 0  #: files that became documents so far
     _missing: dict[int, float] = field(default_factory=dict)
+    _set_aside: SetAside = field(default_factory=SetAside)
 
     def sweep(self) -> int:
         """Look over the drive once and write down what changed; return how many differences there were.
 
-        What is still being written counts as one: it is to be looked at again. -1 where another process is
-        at it, or a folder is in motion. Raises ``DriveTrouble`` where the drive is not there.
+        What is still being written counts as one: it is to be looked at again; what could not be read or
+        written down is set aside, counts as none, and is tried ever later. -1 where another process is
+        at it, or a folder is in motion. Raises ``DriveTrouble`` where the drive is not there or not ours.
         """
         with self.deps.db.working() as hold:
             if not outside.try_sweeping(hold):
@@ -70,34 +77,95 @@ class DriveSweeper:
 
     def _sweep(self) -> int:
         deps = self.deps
+        self._assert_ours()
         with deps.db.transaction() as conn:
-            _assert_same_drive(deps, conn)
             if changes.folders_in_motion(conn):
                 return -1
-            known = _known_folders(conn)
+            known, orphans = _known_folders(conn)
         settled = time.time_ns() - int(self.settle_seconds * 1e9)
         scanned = list(scan(deps.drive, settled))
-        disk = {f.path: f.inode for f in scanned if not f.trouble}
-        match = match_folders(known, disk, [f.path for f in scanned if f.trouble])
+        disk = {f.path: FoundFolder(f.inode, f.born_ns) for f in scanned if not f.trouble}
+        contents = {f.path: f for f in scanned}
+        match = match_folders(
+            known, disk, [f.path for f in scanned if f.trouble],
+            lambda folder, path: self._holds_same(folder, contents[path]),
+        )  # fmt: skip
         with deps.db.transaction() as conn:
-            if changes.folders_in_motion(conn) or _known_folders(conn) != known:
+            if changes.folders_in_motion(conn) or _known_folders(conn) != (known, orphans):
                 return -1  # Waka itself rearranged folders meanwhile: what was scanned is of no use
             self._follow_folders(conn, match, disk)
+        match.gone += orphans
+        self._set_aside.begin()
         seen = self._compare(scanned, match)
         seen.old_paths = {folder.id: path for path, folder in known.items()}
-        left = by_inode(seen.known, seen.new)
+        left = by_inode(self._with_births(seen), seen.new)
         differences = len(left.same) + len(left.missing) + len(left.new) + seen.unsettled
-        self._settle(left, seen)
+        self._settle(left, seen, match)
         with deps.db.transaction() as conn:
             outside.set_notices(conn, seen.notices)
             outside.forget_folders(conn, match.gone)
             outside.end_sweep(conn, seen.files, None)
+            stuck.replace(conn, "following", self._set_aside.told())
             if len(left.new) >= MANY:
                 outside.measure(conn)
-        return differences
+        self._note_births()
+        return differences - self._set_aside.found_again
 
-    def _follow_folders(self, conn: Connection, match: FolderMatch, disk: dict[bytes, int]) -> None:
+    def _assert_ours(self) -> None:
+        """Raise ``DriveTrouble`` where the disk that holds the drive is not there, or another one is."""
+        with self.deps.db.transaction() as conn:
+            try:
+                belonging.assert_ours(self.deps, conn, "drive")
+                return
+            except DriveTrouble as error:
+                outside.hold_sweep(conn, error.message)
+                conn.commit()
+                raise
+
+    def _holds_same(self, folder: int, found: ScannedFolder) -> bool:
+        """Whether a folder of the same inode, whose birth is not known, holds half of what that folder held."""
+        with self.deps.db.transaction() as conn:
+            standing = outside.standing(conn, [folder])[folder]
+            folders_in = outside.inodes_in(conn, folder)
+        held = {(name, inode, size) for name, (_, size, inode, _) in standing.items()}
+        here = {(to_text(name), inode, size) for name, (size, inode, _) in found.files.items()}
+        common = len(held & here) + len(folders_in & found.folders)
+        return common > 0 and 2 * common >= len(held) + len(folders_in)
+
+    def _with_births(self, seen: Seen) -> list[Known]:
+        """Tell *seen* the births of those files whose inode a missing document had; return the documents."""
+        inodes = {known.inode for known in seen.known}
+        asked: dict[int, list[bytes]] = {}
+        for file in seen.new:
+            if file.inode in inodes:
+                asked.setdefault(file.place[0], []).append(to_bytes(file.place[1]))
+        told = {
+            (folder, to_text(name)): born
+            for folder, names in asked.items()
+            for name, born in births_in(self.deps.drive, seen.paths[folder], names).items()
+        }
+        seen.new = [replace(f, born_ns=told[f.place]) if f.place in told else f for f in seen.new]
+        return seen.known
+
+    def _note_births(self) -> None:
+        """Write down when files were born that Waka itself put where they are."""
+        with self.deps.db.transaction() as conn:
+            some = outside.unborn(conn, UNBORN_AT_ONCE)
+            by_folder: dict[bytes, list[Unborn]] = {}
+            for one in some:
+                by_folder.setdefault(to_bytes(one.folder_path), []).append(one)
+            for path, documents in by_folder.items():
+                told = births_in(self.deps.drive, path, [to_bytes(one.name) for one in documents])
+                there = files_in(self.deps.drive, path, [to_bytes(one.name) for one in documents])
+                outside.set_births(conn, {
+                    one.id: told.get(to_bytes(one.name), 0) for one in documents
+                    if there.get(to_bytes(one.name), (0, 0, 0))[1] == one.inode
+                })  # fmt: skip
+
+    def _follow_folders(self, conn: Connection, match: FolderMatch, disk: dict[bytes, FoundFolder]) -> None:
         """Let the records of folders follow the disk: moved ones keep their grants, new ones are made."""
+        if match.moved or match.new:
+            access.hold_access(conn)
         before = {folder: folders.path(conn, folder) for folder in match.moved}
         if match.moved:
             outside.park_folders(conn, list(match.moved))
@@ -107,8 +175,9 @@ class DriveSweeper:
             match.at[path] = (
                 folders.root(conn) or folders.add_root(conn)
                 if parent is None
-                else folders.make(conn, parent, to_text(name), disk[path])
+                else folders.make(conn, parent, to_text(name), disk[path].inode)
             )
+            match.seen[match.at[path]] = disk[path]
         for folder, path in match.moved.items():
             above, _, name = path.rpartition(b"/")
             parent = match.at[above]
@@ -120,8 +189,7 @@ class DriveSweeper:
                 to_path=readable(to_text(path)), from_folder=old, to_folder=folder,
                 reason="by another program",
             )  # fmt: skip
-        if match.inodes:
-            outside.set_folder_inodes(conn, match.inodes)
+        outside.set_folders_seen(conn, match.seen)
 
     def _compare(self, scanned: Sequence[ScannedFolder], match: FolderMatch) -> Seen:
         """Return every file and every document that does not agree with the other side."""
@@ -137,14 +205,14 @@ class DriveSweeper:
                 seen.notices += [
                     (readable(to_text(f.path)), f.trouble) for f in some if f.trouble is not None
                 ]
-            digested = outside.checksums(conn, [k.id for k in seen.known])
-            for folder in match.gone:
-                for name, (id, size, inode, modified) in outside.standing(conn, [folder])[folder].items():
+            for folder, documents in outside.standing(conn, match.gone).items():
+                for name, (id, size, inode, modified) in documents.items():
                     seen.known.append(Known(id, (folder, name), size, inode, modified, b""))
-            digested |= outside.checksums(conn, [k.id for k in seen.known if not k.sha256])
+            told = outside.recognisable(conn, [k.id for k in seen.known])
         seen.known = [
-            Known(k.id, k.place, k.size, k.inode, k.modified_ns, digested.get(k.id, b"")) for k in seen.known
+            replace(k, sha256=told[k.id][0], born_ns=told[k.id][1]) for k in seen.known if k.id in told
         ]
+        seen.notices += _hard_links(scanned)
         return seen
 
     def _compare_folder(
@@ -164,27 +232,31 @@ class DriveSweeper:
             if raw in found.unsettled:
                 seen.unsettled += 1
                 continue
-            seen.new.append(Found((folder, name), size, inode, modified))
+            file = Found((folder, name), size, inode, modified)
+            if self._set_aside.rests(file):
+                continue  # tried before, and to be tried again later
+            seen.new.append(file)
             if there is not None:
                 seen.known.append(Known(there[0], (folder, name), *_of(there), b""))
         for name, there in standing.items():
             if prefix + to_bytes(name) not in moving and to_bytes(name) not in found.unsettled:
                 seen.known.append(Known(there[0], (folder, name), *_of(there), b""))
 
-    def _settle(self, left: Recognised, seen: Seen) -> None:
+    def _settle(self, left: Recognised, seen: Seen, match: FolderMatch) -> None:
         """Write down what is certain, ask what is not, take in what is new."""
-        following = Following(self.deps, seen, self.kind_of, self.person, self.on_progress)
+        following = Following(self.deps, seen, self._set_aside, self.kind_of, self.person, self.on_progress)
         if left.missing or left.doubts:
             # few files, whose bytes decide: read them before the many that are simply new
             sizes = {k.size for k in left.missing}
             doubted = {d.found.place for d in left.doubts}
             wanted = [f for f in left.new if f.size in sizes or f.place in doubted]
             left = by_bytes(left, following.digests(wanted))
-        following.write_same(left.same)
+        following.write_same(left.same, left.missing)
         following.take_in(left.new)
         following.write_doubts(left.doubts)
         for known in self._gone(left.missing, seen):
             following.write_gone(known)
+        following.ask_of_folders(left.same, match)
         self.taken += following.taken
 
     def _gone(self, missing: Sequence[Known], seen: Seen) -> list[Known]:
@@ -196,43 +268,48 @@ class DriveSweeper:
         return [k for k in missing if k.id in before and now - before[k.id] >= waits]
 
 
-def _assert_same_drive(deps: Deps, conn: Connection) -> None:
-    """Raise ``DriveTrouble`` where the disk that holds the drive is not there, or another one is."""
-    told = settings.get(conn, "drive_mark")
-    mark = deps.drive.mark()
-    if told is None:
-        settings.put(conn, "drive_mark", mark or deps.drive.set_mark())
-    elif told != mark:
-        held = (
-            f"{deps.drive.root} is not the drive of these records: its mark in .waka is another or missing."
-        )
-        outside.end_sweep(conn, 0, held)
-        conn.commit()
-        raise DriveTrouble(held, mend="Is the right disk mounted there? Nothing was written down.")
+def _hard_links(scanned: Sequence[ScannedFolder]) -> list[tuple[str, str]]:
+    """Return the paths that are names of one file, with the reason why that is told."""
+    paths: dict[int, list[bytes]] = {}
+    for folder in scanned:
+        for name, inode in folder.linked.items():
+            paths.setdefault(inode, []).append(folder.path + b"/" + name if folder.path else name)
+    return [
+        (readable(to_text(path)), HARD_LINK) for names in paths.values() if len(names) > 1 for path in names
+    ]
 
 
-def _known_folders(conn: Connection) -> dict[bytes, KnownFolder]:
-    """Return every folder by its path on disk."""
+def _known_folders(conn: Connection) -> tuple[dict[bytes, KnownFolder], list[int]]:
+    """Return every folder by its path on disk, and those that stand beneath one that is gone."""
     found = {f.id: f for f in folders.all_rows(conn)}
-    paths: dict[int, bytes] = {}
+    paths: dict[int, bytes | None] = {}
 
-    def path(id: int) -> bytes:
+    def path(id: int) -> bytes | None:
         way = []
         at = id
         while at not in paths and found[at].parent_id is not None:
             way.append(at)
             at = found[at].parent_id or 0
             if at not in found:
-                return b"\0"  # beneath a folder that is gone
+                paths.update(dict.fromkeys(way))
+                return None
         here = paths.setdefault(at, b"")
         for step in reversed(way):
-            name = to_bytes(found[step].name)
-            here = here + b"/" + name if here else name
+            if here is not None:
+                name = to_bytes(found[step].name)
+                here = here + b"/" + name if here else name
             paths[step] = here
         return here
 
-    told = ((path(f.id), f) for f in found.values())
-    return {p: KnownFolder(f.id, f.parent_id, f.name, f.inode) for p, f in told if not p.startswith(b"\0")}
+    known: dict[bytes, KnownFolder] = {}
+    orphans: list[int] = []
+    for f in found.values():
+        p = path(f.id)
+        if p is None:
+            orphans.append(f.id)
+        else:
+            known[p] = KnownFolder(f.id, f.parent_id, f.name, f.inode, f.born_ns or 0)
+    return known, orphans
 
 
 def _of(there: tuple[int, int, int, int]) -> tuple[int, int, int]:

@@ -9,10 +9,10 @@ from psycopg import Connection
 
 from waka.core.names import name_key
 from waka.drive.tree import FileStat, shown
-from waka.records import access, arrivals, changes, documents, folders, logbook, outside, search
+from waka.records import access, arrivals, changes, documents, folders, logbook, outside, search, versions
 from waka.records.changes import ChangeList, Placed, Step
 
-from . import recording_versions, records_json
+from . import recording_versions, records_json, storing
 
 Recorder = Callable[[Connection, Step, FileStat, ChangeList], None]
 
@@ -22,6 +22,9 @@ def record_done(conn: Connection, step: Step, found: FileStat) -> None:
     owner = changes.lock_list(conn, step.list_id)
     assert owner is not None
     _RECORDERS[step.act](conn, step, found, owner)
+    unneeded = storing.unneeded_after([step])
+    if unneeded:
+        versions.make_due(conn, unneeded)
     if owner.undo_of is not None:
         changes.set_undone(conn, owner.undo_of, step.list_id)
     changes.settle_step(conn, step, "done")

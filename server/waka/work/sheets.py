@@ -9,16 +9,18 @@ from __future__ import annotations
 
 import csv
 import io
-import zipfile
+import tempfile
 from collections.abc import Iterable, Iterator, Sequence
 from dataclasses import dataclass
 from typing import Any
 
-from waka.errors import BadRequest
+from waka.errors import BadRequest, Unreadable
+from waka.reading.reader import Reader
+from waka.reading.sheets import FORMULA
 
 MOST_ROWS = 200_000
 MOST_BYTES = 30_000_000
-MOST_UNPACKED = 400_000_000  #: of a workbook, which is a zip
+MOST_COLUMNS = 200
 _FORMULA = ("=", "+", "-", "@")
 
 
@@ -29,12 +31,12 @@ class SheetRow:
     target: str
 
 
-def read_sheet(data: bytes) -> list[SheetRow]:
+def read_sheet(data: bytes, reader: Reader) -> list[SheetRow]:
     """Return the rows of a CSV or XLSX. Raises ``BadRequest`` that says which line and what to do."""
     if len(data) > MOST_BYTES:
         raise BadRequest(f"The sheet has {len(data) // 1_000_000} MB; {MOST_BYTES // 1_000_000} are the most.",
                          mend="Split it.")  # fmt: skip
-    return _rows(_workbook(data) if data[:2] == b"PK" else _delimited(_decoded(data)))
+    return _rows(_workbook(data, reader) if data[:2] == b"PK" else _delimited(_decoded(data)))
 
 
 def _decoded(data: bytes) -> str:
@@ -64,28 +66,26 @@ def _delimited(text: str) -> Iterator[list[str]]:
         ) from error
 
 
-def _workbook(data: bytes) -> Iterator[list[str]]:
-    import openpyxl  # half a second that no start needs to wait for
-
+def _workbook(data: bytes, reader: Reader) -> Iterator[list[str]]:
+    """Yield the rows of a workbook, read where other people's files are read."""
     try:
-        with zipfile.ZipFile(io.BytesIO(data)) as packed:
-            if sum(one.file_size for one in packed.infolist()) > MOST_UNPACKED:
-                raise BadRequest("The workbook is larger than it may be.", mend="Split it.")
-        book = openpyxl.load_workbook(io.BytesIO(data), read_only=True, data_only=False, keep_links=False)
-        sheet = book.worksheets[0]
-    except BadRequest:
-        raise
-    except Exception as error:  # the library raises whatever a broken file makes it
+        with tempfile.TemporaryFile() as told:
+            told.write(data)
+            told.flush()
+            rows = reader.sheet(told, MOST_ROWS + 1, MOST_COLUMNS)  # type: ignore[arg-type]  # a file like any other
+    except Unreadable as error:
+        if error.trouble in ("too_large", "too_slow"):
+            raise BadRequest(
+                "The workbook is larger than it may be.", mend="Split it, or save it as CSV."
+            ) from error
         raise BadRequest("The workbook cannot be read.", mend="Save it as XLSX again, or as CSV.") from error
-    for line, row in enumerate(sheet.iter_rows(), 1):
-        cells = []
-        for cell in row:
-            if getattr(cell, "data_type", "") == "f":
-                raise BadRequest(
-                    f"Line {line} has a formula, “{str(cell.value)[:60]}”.",
-                    mend="Paste the column as values, then upload it again.", line=line,
-                )  # fmt: skip
-            cells.append("" if cell.value is None else str(cell.value))
+    for line, cells in enumerate(rows, 1):
+        formula = next((cell for cell in cells if cell.startswith(FORMULA)), None)
+        if formula is not None:
+            raise BadRequest(
+                f"Line {line} has a formula, “{formula[1:61]}”.",
+                mend="Paste the column as values, then upload it again.", line=line,
+            )  # fmt: skip
         yield cells
 
 

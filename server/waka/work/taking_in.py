@@ -6,13 +6,15 @@ It is the first sweep of a drive (work/outside.py), and what it wrote down befor
 from __future__ import annotations
 
 from waka.errors import DriveTrouble
-from waka.records import outside, search
+from waka.records import outside, search, stuck
+from waka.records.stuck import Item
 
 from .deps import Deps
 from .following import KindOf, Progress, no_kind, no_progress
 from .outside import DriveSweeper
 
 INDEXED_AT_ONCE = 500
+TOO_MANY_WORDS = "its text has more different words than the index holds; it is found by its name and fields"
 
 
 def take_in(
@@ -30,8 +32,14 @@ def take_in(
 
 
 def index_next(deps: Deps) -> bool:
-    """Make the search words of some documents that wait for them; False where none do."""
+    """Make the search words of some documents that wait for them; False where none do.
+
+    One whose words the database refuses is found by its name alone, and said to be; it holds up no other.
+    """
     with deps.db.transaction() as conn:
         due = outside.next_due(conn, INDEXED_AT_ONCE)
-        search.refresh(conn, due)
+        for number in search.refresh(conn, due):
+            stuck.put(conn, "index", Item(
+                subject=str(number), shown=f"No. {number}", reason=TOO_MANY_WORDS,
+            ))  # fmt: skip
     return bool(due)

@@ -33,7 +33,7 @@ PARTIES = Parties.of(
     [
         Party("Marlow Rope & Canvas", "mrc"),
         Party("Brae Coast Energy", "bce"),
-        Party("Hazel Brook", "hb"),
+        Party("Tamsin Brook", "hb"),
     ]
 )
 DATES = ["yyyy-mm-dd", "yyyymmdd", "dd.mm.yyyy", "yyyy", "yy-mm", "yyyy-Www", "yyyy-Qq", "mon-yyyy",

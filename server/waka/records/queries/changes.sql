@@ -44,6 +44,9 @@ from change_step where list_id = %(list)s and state = 'intended' order by positi
 -- name: folders_in_motion
 select exists (select from change_step where state = 'intended' and act like '%%folder')
 
+-- name: lists_in_motion
+select distinct list_id from change_step where state = 'intended'
+
 -- name: drive_paths_in_motion
 select from_path from change_step where state = 'intended' and from_place = 'drive'
 union all

@@ -1,15 +1,22 @@
 -- name: add
 insert into content (sha256, size) values (%(sha256)s, %(size)s) on conflict do nothing
 
--- name: next_unread
--- Some bytes that wait to be read, newest arrivals first, with a place where a file has them.
-select c.sha256, d.id as document_id, d.state, a.path as arrival_path, d.name,
-       case when d.state = 'filed' then folder_path(d.folder_id) end as folder_path
+-- name: unread_arrivals
+select c.sha256, d.id as document_id, d.state, a.path as arrival_path, d.name, null::text as folder_path
+from arrival a join document d on d.id = a.document_id join content c on c.sha256 = d.sha256
+where c.read_at is null
+  and not exists (select from stuck s where s.part = 'reading' and s.subject = encode(c.sha256, 'hex') and s.next_at > now())
+order by d.id limit %(limit)s
+
+-- name: unread
+-- Each with a place where a file has these bytes.
+select c.sha256, d.id as document_id, d.state, null::bytea as arrival_path, d.name, folder_path(d.folder_id) as folder_path
 from content c
-join document d on d.sha256 = c.sha256 and d.state in ('waiting', 'filed')
-left join arrival a on a.document_id = d.id
-where c.read_at is null and not c.sha256 = any(%(skip)s)
-order by (d.state = 'waiting') desc, d.id limit 1
+cross join lateral (select id, state, name, folder_id from document
+                    where sha256 = c.sha256 and state = 'filed' order by id limit 1) d
+where c.read_at is null and c.sha256 > %(after)s
+  and not exists (select from stuck s where s.part = 'reading' and s.subject = encode(c.sha256, 'hex') and s.next_at > now())
+order by c.sha256 limit %(limit)s
 
 -- name: read
 update content set media_type = %(media_type)s, extension = %(extension)s, pages = %(pages)s,

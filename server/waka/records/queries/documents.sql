@@ -161,3 +161,10 @@ join binned b on b.document_id = d.id
 join folder f on f.id = d.folder_id
 join sight s on s.access_id = f.access_id and s.person_id = %(person)s
 where d.id = %(number)s and d.state = 'binned'
+
+-- name: bin_paths
+select path from binned
+union
+select from_path from change_step where state = 'intended' and from_place = 'bin'
+union
+select to_path from change_step where state = 'intended' and to_place = 'bin'

@@ -40,7 +40,7 @@ where f.id = %(folder)s and f.removed_at is null
 select from folder where id = %(folder)s for update
 
 -- name: all_rows
-select id, parent_id, name, inode from folder where removed_at is null order by id
+select id, parent_id, name, inode, born_ns from folder where removed_at is null order by id
 
 -- name: make
 insert into folder (parent_id, name, name_key, access_id, inode)

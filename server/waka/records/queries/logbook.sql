@@ -56,9 +56,13 @@ left join folder f on f.id = d.folder_id
 left join sight s on s.access_id = f.access_id and s.person_id = %(person)s
 left join arrival a on a.document_id = d.id
 left join arrival_point_sight aps on aps.arrival_point_id = a.arrival_point_id and aps.person_id = %(person)s
-where (l.from_path = %(path)s or l.to_path = %(path)s)
+where (left(l.from_path, 600) = left(%(path)s, 600) and l.from_path = %(path)s
+       or left(l.to_path, 600) = left(%(path)s, 600) and l.to_path = %(path)s)
   and (s.person_id is not null or aps.person_id is not null)
 order by l.document_id, l.id desc
+
+-- name: last
+select coalesce(max(id), 0) from logbook
 
 -- name: last_own_list
 -- What this person did last and has not undone.

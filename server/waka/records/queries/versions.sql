@@ -88,3 +88,12 @@ join folder f on f.id = d.folder_id
 join sight s on s.access_id = f.access_id and s.person_id = %(person)s
 where d.folder_id = %(folder)s and d.state = 'filed' and d.name_key = %(key)s and d.id <> %(except)s
 order by d.name <> %(name)s, d.id limit 1
+
+-- name: due
+select sha256 from store_due
+
+-- name: make_due
+insert into store_due select unnest(%(digests)s::bytea[]) on conflict do nothing
+
+-- name: no_longer_due
+delete from store_due where sha256 = any(%(digests)s)

@@ -1,0 +1,135 @@
+"""The reading processes' side: one that has loaded all libraries forks, for each that is wanted, one that is confined.
+
+Forked from what is loaded, a new one is there in a few milliseconds, so that whichever hangs or swells
+can be ended without a thought. Run as ``python -m waka.reading.process FD``.
+"""
+
+from __future__ import annotations
+
+import gc
+import os
+import signal
+import socket
+import sys
+from collections.abc import Callable
+from typing import Any, BinaryIO
+
+from . import frames
+from .confine import confine
+
+
+def main(number: int) -> None:
+    """Fork a confined process for each socket that comes over descriptor *number*; ends when that closes."""
+    from . import pages
+    from .warming import warm_up
+
+    pages.load()
+    warm_up()
+    gc.collect()
+    gc.freeze()
+    signal.signal(signal.SIGCHLD, signal.SIG_IGN)  # nobody waits for them: the system buries them
+    signal.signal(signal.SIGINT, signal.SIG_IGN)
+    control = socket.socket(fileno=number)
+    while True:
+        try:
+            _, _, fds = frames.receive(control)
+        except frames.Broken:
+            return
+        pid = os.fork()
+        if pid == 0:
+            control.close()
+            signal.signal(signal.SIGCHLD, signal.SIG_DFL)
+            _serve(socket.socket(fileno=fds[0]))
+            os._exit(0)
+        for fd in fds:
+            os.close(fd)
+        frames.send(control, {"pid": pid})
+
+
+def _serve(line: socket.socket) -> None:
+    confine()
+    while True:
+        try:
+            head, _, fds = frames.receive(line)
+        except frames.Broken:
+            return
+        with open(fds[0], "rb") as file:  # noqa: PTH123 - a descriptor, not a path
+            told, body = answer(head, file)
+        frames.send(line, told, body)
+
+
+def answer(head: dict[str, Any], file: BinaryIO) -> tuple[dict[str, Any], bytes]:
+    """Do what *head* asks with *file*; whatever happens is an answer."""
+    from .text import Locked
+
+    try:
+        return _TASKS[head["task"]](file, head)
+    except Locked:
+        return {"trouble": "locked"}, b""
+    except MemoryError:
+        return {"trouble": "too_large"}, b""
+    except Exception as error:  # noqa: BLE001 - whatever a library throws at a broken file, it is broken
+        return {"trouble": "damaged", "why": f"{type(error).__name__}: {error}"[:500]}, b""
+
+
+def _read(file: BinaryIO, head: dict[str, Any]) -> tuple[dict[str, Any], bytes]:
+    from .pages import count_pages
+    from .sniff import sniff
+    from .text import Locked, read_text
+
+    known = sniff(file)
+    pages, text, trouble = 0, "", None
+    if file.seek(0, os.SEEK_END) == 0:
+        trouble = "empty"
+    else:
+        try:
+            pages = count_pages(file, known.media_type)
+            text = read_text(file, known.media_type)
+        except Locked:
+            trouble = "locked"
+        except MemoryError:
+            trouble = "too_large"
+        except Exception:  # noqa: BLE001 - whatever a library throws at a broken file, it is broken
+            trouble = "damaged"
+    told = {"media_type": known.media_type, "extension": known.extension, "pages": pages, "trouble": trouble}
+    return told, text.encode("utf-8", "replace")
+
+
+def _render(file: BinaryIO, head: dict[str, Any]) -> tuple[dict[str, Any], bytes]:
+    from .pages import render
+
+    return {}, render(file, head["media_type"], head["page"], head["width"])
+
+
+def _formatted(file: BinaryIO, head: dict[str, Any]) -> tuple[dict[str, Any], bytes]:
+    from .formatted import formatted
+
+    made = formatted(file, head["name"], head["media_type"])
+    return {"made": made is not None}, (made or "").encode("utf-8", "replace")
+
+
+def _matches(file: BinaryIO, head: dict[str, Any]) -> tuple[dict[str, Any], bytes]:
+    from .pages import matches
+
+    return {"matches": matches(file, head["media_type"], head["words"])}, b""
+
+
+def _sheet(file: BinaryIO, head: dict[str, Any]) -> tuple[dict[str, Any], bytes]:
+    import json
+
+    from .sheets import TooMuch, rows
+
+    try:
+        return {}, json.dumps(rows(file, head["most_rows"], head["most_columns"])).encode()
+    except TooMuch as error:
+        return {"trouble": "too_large", "why": str(error)}, b""
+
+
+_Task = Callable[[BinaryIO, dict[str, Any]], tuple[dict[str, Any], bytes]]
+_TASKS: dict[str, _Task] = {
+    "read": _read, "page": _render, "formatted": _formatted, "matches": _matches, "sheet": _sheet,
+}  # fmt: skip
+
+
+if __name__ == "__main__":
+    main(int(sys.argv[1]))

@@ -1,0 +1,62 @@
+-- Following other programs without guessing: births of files and folders, what is stuck, what the store may drop.
+-- depends: 0006_references_by_statement
+
+-- An inode is reused; with the moment it was born it is not. Null where the file system does not tell, or not yet known.
+alter table folder add column born_ns bigint;
+alter table document add column born_ns bigint;
+
+create index document_unborn on document (id) where born_ns is null and state = 'filed';
+create function birth_goes_with_the_inode() returns trigger language plpgsql as $$
+begin
+    new.born_ns := null;
+    return new;
+end $$;
+create trigger document_born before update of inode on document for each row
+    when (old.inode is distinct from new.inode and old.born_ns is not distinct from new.born_ns)
+    execute function birth_goes_with_the_inode();
+
+-- One thing that could not be dealt with: it holds up nothing else, and is tried again ever later.
+create table stuck (
+    part     text        not null check (part in ('following', 'settling', 'reading', 'index', 'arrivals', 'store')),
+    subject  text        not null,                     -- a path, a checksum or a number, by part
+    shown    text        not null,                     -- as a person reads it
+    reason   text        not null,
+    tries    int         not null default 1,
+    since    timestamptz not null default now(),
+    next_at  timestamptz not null default now(),
+    primary key (part, subject)
+);
+create index stuck_next on stuck (part, next_at);
+
+-- Kept bytes that a step on record no longer needs: these alone are ever removed from the store.
+create table store_due (sha256 bytea primary key);
+
+alter table drive_sweep add column whole_at timestamptz;   -- when the drive was last looked over completely
+
+-- Of a folder that is gone with grants of its own, and one that holds what it held: are they the same?
+create table folder_question (
+    id          bigint generated always as identity primary key,
+    gone_id     bigint      not null references folder,
+    found_id    bigint      not null references folder,
+    stood_at    text        not null,
+    documents   int         not null,                  -- of the gone folder's that stand in the found one
+    asked_at    timestamptz not null default now(),
+    answer      text        check (answer in ('same', 'other')),
+    answered_by bigint      references person,
+    answered_at timestamptz,
+    unique (gone_id, found_id)
+);
+
+-- A path may be longer than an index holds: its beginning is enough to find it by.
+drop index logbook_from;
+drop index logbook_to;
+create index logbook_from on logbook (left(from_path, 600)) where from_path is not null;
+create index logbook_to on logbook (left(to_path, 600));
+
+alter table logbook drop constraint logbook_action_check;
+alter table logbook add constraint logbook_action_check check (action in
+    ('arrived', 'filed', 'unfiled', 'taken_in', 'put_back', 'gone', 'returned', 'changed_outside',
+     'moved', 'renamed', 'copied', 'binned', 'restored', 'corrected', 'uploaded',
+     'folder_made', 'folder_renamed', 'folder_moved', 'folder_removed',
+     'moved_outside', 'renamed_outside', 'folder_moved_outside', 'folder_gone', 'joined', 'access_changed',
+     'versioned', 'unversioned', 'reverted', 'destroyed', 'overwritten_outside', 'drive_adopted', 'folders_joined'));
