@@ -129,7 +129,7 @@ class Client:
             answer = conn.getresponse()
             raw = answer.read()
             for name, value in answer.getheaders():
-                if name.lower() == "set-cookie":
+                if name.lower() == "set-cookie" and value.startswith("waka_session="):
                     self.cookie = value.split(";")[0]
             is_json = "json" in (answer.getheader("Content-Type") or "")
             return answer.status, json.loads(raw) if is_json else raw

@@ -25,6 +25,7 @@ from waka.work.deps import Deps
 
 OWN_PARTS = ("database", "cache")  #: folders of WAKA_HOME that are nobody else's
 STOP_SECONDS = 20
+THREADS, MOST_CONNECTIONS = 8, 2_000  #: of one process that answers
 AWAY_SECONDS = 1.0  #: between looks for a drive that is not there
 log = structlog.get_logger()
 
@@ -106,27 +107,24 @@ def serve(settings: Settings, url: str, ready: str) -> int:
         storing.tidy_all(deps)
     env = {**os.environ, "WAKA_DATABASE_URL": url, "WAKA_HOME": str(settings.home)}
     env["PYTHONPATH"] = str(CHECKOUT / "server")
-    web = subprocess.Popen(
-        [sys.executable, "-m", "gunicorn", "waka.launch:web()", "--bind",
-         f"{settings.bind}:{settings.port}", "--workers", str(settings.workers), "--threads", "8",
-         "--reuse-port", "--worker-class", "gthread", "--graceful-timeout", "10", "--log-level", "warning",
-         "--worker-tmp-dir", str(settings.home),
-         # a browser sends no change a second time where a line it kept was closed just then
-         "--keep-alive", "75"],
-        env=env, start_new_session=True,
-    )  # fmt: skip
-    runner = subprocess.Popen([sys.executable, "-m", "waka.launch"], env=env, start_new_session=True)
-    children = [web, runner]
+    # what waits in files on its way in or out waits where nobody else may look
+    (settings.home / "tmp").mkdir(mode=0o700, exist_ok=True)
+    env["TMPDIR"] = str(settings.home / "tmp")
+    webs = [_start(env, "web") for _ in range(settings.workers)]
+    runner = _start(env, "runner")
     own = None if settings.database_url else cluster.prepare(settings.home)
     try:
-        if _answers(settings.port, web, stop):
+        if _answers(settings.port, webs[0], stop):
             print(ready, flush=True)
-        while not stop.is_set() and all(child.poll() is None for child in children):
+        while not stop.is_set() and runner.poll() is None and any(web.poll() is None for web in webs):
             stop.wait(0.5)
+            # one that ended is started anew; where none stays, something is wrong with all of them
+            webs = [web if web.poll() is None or stop.is_set() else _start(env, "web") for web in webs]
             if own is not None:
                 _keep_running(own)
         return 0 if stop.is_set() else 1
     finally:
+        children = [*webs, runner]
         for child in children:
             child.send_signal(signal.SIGTERM)
         for child in children:
@@ -134,6 +132,10 @@ def serve(settings: Settings, url: str, ready: str) -> int:
                 child.wait(STOP_SECONDS)
             except subprocess.TimeoutExpired:
                 child.kill()
+
+
+def _start(env: dict[str, str], part: str) -> subprocess.Popen[bytes]:
+    return subprocess.Popen([sys.executable, "-m", "waka.launch", part], env=env, start_new_session=True)
 
 
 def _admitted(deps: Deps, stop: threading.Event) -> bool:
@@ -175,28 +177,50 @@ def _answers(port: int, web: subprocess.Popen[bytes], stop: threading.Event) -> 
     return False
 
 
-def web():  # type: ignore[no-untyped-def]  # gunicorn's factory; flask's type says nothing here
-    """Make the web application of one gunicorn worker."""
+def web(settings: Settings, url: str) -> None:
+    """Answer until SIGTERM: whole requests only reach a thread, and whole answers leave it, however slow who asks."""
+    import waitress
+
     from waka.web.app import create_app
 
-    logs.configure()
-    settings = Settings.read()
-    assert settings.database_url is not None
-    return create_app(parts.assemble(settings, settings.database_url))
+    with opened(settings, url, admit=False) as deps:
+        deps.reader.warm()
+        door = socket.socket(socket.AF_INET6 if ":" in settings.bind else socket.AF_INET)
+        # several processes listen at one address, and the system shares out who comes
+        door.setsockopt(socket.SOL_SOCKET, socket.SO_REUSEADDR, 1)
+        door.setsockopt(socket.SOL_SOCKET, socket.SO_REUSEPORT, 1)
+        door.bind((settings.bind, settings.port))
+        door.listen(1024)
+        server = waitress.create_server(
+            create_app(deps), sockets=[door], threads=THREADS, connection_limit=MOST_CONNECTIONS,
+            # a body or an answer beyond a megabyte waits in a file
+            inbuf_overflow=1 << 20, outbuf_overflow=1 << 20, outbuf_high_watermark=64 << 20,
+            max_request_body_size=settings.max_upload_bytes + (1 << 20), max_request_header_size=1 << 16,
+            # a browser sends no change a second time where a line it kept was closed just then
+            channel_timeout=75, cleanup_interval=10, ident="", clear_untrusted_proxy_headers=False,
+            asyncore_use_poll=True,
+        )  # fmt: skip
+        signal.signal(signal.SIGTERM, lambda *_: server.close())
+        signal.signal(signal.SIGINT, signal.SIG_IGN)
+        server.run()
 
 
-def main() -> None:
+def runner(settings: Settings, url: str) -> None:
     """Run the background worker until SIGTERM."""
     from waka.runner.loop import run
 
-    logs.configure()
-    settings = Settings.read()
-    assert settings.database_url is not None
     stop = threading.Event()
     for number in (signal.SIGINT, signal.SIGTERM):
         signal.signal(number, lambda *_: stop.set())
-    with opened(settings, settings.database_url, connections=12, admit=False) as deps:
+    with opened(settings, url, connections=16, admit=False) as deps:
         run(deps, stop)
+
+
+def main() -> None:
+    logs.configure()
+    settings = Settings.read()
+    assert settings.database_url is not None
+    {"web": web, "runner": runner}[sys.argv[1]](settings, settings.database_url)
 
 
 if __name__ == "__main__":

@@ -5,6 +5,7 @@ from __future__ import annotations
 import os
 from collections.abc import Mapping
 from dataclasses import dataclass
+from ipaddress import IPv4Network, IPv6Network, ip_network
 from pathlib import Path
 
 CHECKOUT = Path(__file__).resolve().parents[2]
@@ -22,6 +23,8 @@ class Settings:
     https: bool  #: cookies are sent over https only
     settle_seconds: float  #: an arrival is taken once its size has stood still for so long
     max_upload_bytes: int
+    upload_quota_bytes: int  #: of unfinished uploads, for one person
+    trusted_proxies: tuple[IPv4Network | IPv6Network, ...]  #: whose word on a sender's address holds
     interface: Path  #: the built front end
 
     @classmethod
@@ -38,5 +41,11 @@ class Settings:
             https=env.get("WAKA_HTTPS", "") in ("1", "yes", "true"),
             settle_seconds=float(env.get("WAKA_SETTLE_SECONDS") or 2),
             max_upload_bytes=int(env.get("WAKA_MAX_UPLOAD_MB") or 2048) * 1024 * 1024,
+            upload_quota_bytes=int(env.get("WAKA_UPLOAD_QUOTA_MB") or 20_480) * 1024 * 1024,
+            trusted_proxies=tuple(
+                ip_network(part.strip(), strict=False)
+                for part in (env.get("WAKA_TRUSTED_PROXIES") or "").split(",")
+                if part.strip()
+            ),
             interface=Path(env.get("WAKA_INTERFACE") or CHECKOUT / "client" / "dist").absolute(),
         )

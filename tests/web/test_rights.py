@@ -110,7 +110,12 @@ TABLE: dict[tuple[str, str], tuple[Any, int, Any]] = {
     ("get", "/api/storage"): (None, 404, None),
     ("put", "/api/storage/limit"): ({"limit": 5_000_000}, 403, None),
     ("get", "/api/drive"): (None, 200, {"to_take": 0, "taken": 0, "bytes_to_take": 0, "bytes_taken": 0, "swept_at": SOME,
-                                        "held": None, "questions": [], "notices": []}),
+                                        "held": None, "questions": [], "notices": [], "whole_at": SOME, "stuck": [],
+                                        "folder_questions": []}),
+    ("post", "/api/drive/folder-questions/{question}"): ({"answer": "same"}, 404, None),
+    ("put", "/api/me/password"): ({"old": "x", "new": "y"}, 401, None),
+    ("get", "/api/me/sessions"): (None, 200, "own"),
+    ("delete", "/api/me/sessions/{session}"): (None, 404, None),
     ("post", "/api/drive/questions/{question}"): ({"answer": "same"}, 404, None),
     ("post", "/api/uploads"): (None, 400, None),
     ("patch", "/api/uploads/{upload}"): (b"x", 400, None),
@@ -135,7 +140,7 @@ QUERY = {
 }  # fmt: skip
 
 
-OTHERS = {"account": 1, "team": 1, "point": 1, "secret": "nobody-was-ever-told", "tag": 1,
+OTHERS = {"account": 1, "session": 1_000_000, "team": 1, "point": 1, "secret": "nobody-was-ever-told", "tag": 1,
           "question": 1, "version": 1, "form": "csv", "upload": "00000000-0000-4000-8000-000000000000"}  # fmt: skip
 
 

@@ -19,6 +19,7 @@ class Unread:
     state: str
     arrival_path: bytes | None
     name: str
+    folder_id: int | None
     folder_path: str | None
 
 

@@ -14,12 +14,12 @@ from psycopg.types.json import set_json_dumps, set_json_loads
 from psycopg_pool import ConnectionPool, PoolTimeout
 from pydantic_core import from_json, to_json
 
-from waka.errors import Busy, DatabaseAway, DatabaseRefuses, TookTooLong, WakaError
+from waka.errors import BadRequest, Busy, DatabaseAway, DatabaseRefuses, TookTooLong, WakaError
 
 Row = TypeVar("Row")
 LOCK_LISTS = 8520  #: advisory lock class: a change list that is being run or settled
 #: all else that psycopg calls operational: the connection is lost, or the server is going down
-_TOLD = (psycopg.OperationalError, psycopg.InterfaceError, PoolTimeout)
+_TOLD = (psycopg.OperationalError, psycopg.DataError, psycopg.InterfaceError, PoolTimeout)
 
 
 def open_pool(url: str, size: int) -> ConnectionPool:
@@ -52,6 +52,8 @@ def _meant(error: psycopg.Error | PoolTimeout) -> WakaError:
         case ProgramLimitExceeded():
             # the server is well and says so each time it is asked: not to be tried again as after a loss
             return DatabaseRefuses(str(error).splitlines()[0])
+        case psycopg.DataError():
+            return BadRequest(f"The database cannot take this value: {str(error).splitlines()[0]}.")
         case _:
             return DatabaseAway()
 

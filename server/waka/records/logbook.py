@@ -11,6 +11,8 @@ from .database import rows, value
 from .sql import load
 
 SQL = load("logbook")
+OFFICE = ("password_changed", "person_invited", "person_ended", "administrator_made", "administrator_ended",
+          "team_changed", "team_removed", "point_granted", "point_renamed")  # fmt: skip
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -47,6 +49,11 @@ def add(
     )  # fmt: skip
 
 
+def add_about(conn: Connection, action: str, *, person: int | None, about: int | None, reason: str) -> None:
+    """Write down what was done in Office, about whom if anybody."""
+    conn.execute(SQL["add_about"], {"action": action, "person": person, "about": about, "reason": reason})
+
+
 def entries(
     conn: Connection, *, person: int, before: int | None, number: int | None, mine: bool,
     quiet: bool, limit: int, folder: int | None = None, others: bool = False,
@@ -54,7 +61,7 @@ def entries(
     """Return entries latest first; *quiet* leaves out mere arrivals."""
     args: dict[str, object] = {
         "person": person, "before": before, "number": number, "mine": mine, "quiet": quiet,
-        "limit": limit, "folder": folder, "others": others,
+        "limit": limit, "folder": folder, "others": others, "office": list(OFFICE),
     }  # fmt: skip
     return rows(conn, SQL["entries"], args, Entry)
 

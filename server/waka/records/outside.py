@@ -303,10 +303,15 @@ def seconds_since_whole(conn: Connection) -> float | None:
     return float(found) if isinstance(found, (int, float, Decimal)) else None
 
 
-def set_notices(conn: Connection, notices: Sequence[tuple[str, str]]) -> None:
-    told = {shortened(path): shortened(reason) for path, reason in notices}
-    conn.execute(SQL["clear_notices"], {"paths": list(told)})
-    conn.execute(SQL["notice"], {"paths": list(told), "reasons": list(told.values())})
+def set_notices(conn: Connection, notices: Sequence[tuple[str, str, int | None]]) -> None:
+    """Replace what is told of the drive by *notices*: path, reason, and the folder whose keepers see it."""
+    told = {shortened(path): (shortened(reason), folder) for path, reason, folder in notices}
+    args: dict[str, object] = {
+        "paths": list(told), "reasons": [reason for reason, _ in told.values()],
+        "folders": [folder for _, folder in told.values()],
+    }  # fmt: skip
+    conn.execute(SQL["clear_notices"], args)
+    conn.execute(SQL["notice"], args)
 
 
 def notices(conn: Connection, person: int) -> list[tuple[str, str]]:

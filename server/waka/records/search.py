@@ -39,13 +39,15 @@ class Hit:
     rank: float
 
 
-def refresh(conn: Connection, numbers: Sequence[int]) -> list[int]:
-    """Make the search words of some filed documents anew; return those whose text is too much for the index.
+def refresh(conn: Connection, numbers: Sequence[int]) -> list[tuple[int, int]]:
+    """Make the search words of some filed documents anew; return number and folder of those whose text is too much.
 
     A text of very many different words (tsvector holds a megabyte of them) is taken in part, then not at all.
     """
     refused = []
-    for number, name, fields, text in conn.execute(SQL["source"], {"numbers": list(numbers)}).fetchall():
+    for number, folder, name, fields, text in conn.execute(
+        SQL["source"], {"numbers": list(numbers)}
+    ).fetchall():
         words = indexed(text)
         for part in (words, words[:ENOUGH], ""):
             try:
@@ -58,7 +60,7 @@ def refresh(conn: Connection, numbers: Sequence[int]) -> list[int]:
             except ProgramLimitExceeded:
                 continue
         if part is not words:
-            refused.append(number)
+            refused.append((number, folder))
     return refused
 
 

@@ -23,6 +23,7 @@ class Item:
     shown: str  #: as a person reads it
     reason: str
     tries: int = 1
+    folder: int | None = None  #: where it stands, for its keepers to see; None: those of the whole drive
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -57,7 +58,7 @@ def put(conn: Connection, part: str, item: Item) -> None:
     conn.execute(
         SQL["put"],
         {"part": part, "subject": _subject(item.subject), "shown": shortened(item.shown),
-         "reason": shortened(item.reason)},
+         "reason": shortened(item.reason), "folder": item.folder},
     )  # fmt: skip
 
 
@@ -66,7 +67,7 @@ def replace(conn: Connection, part: str, items: Sequence[Item]) -> None:
     args: dict[str, object] = {
         "part": part, "subjects": [_subject(i.subject) for i in items],
         "shown": [shortened(i.shown) for i in items], "reasons": [shortened(i.reason) for i in items],
-        "tries": [i.tries for i in items],
+        "tries": [i.tries for i in items], "folders": [i.folder for i in items],
     }  # fmt: skip
     conn.execute(SQL["clear_others"], args)
     conn.execute(SQL["put_all"], args)

@@ -28,6 +28,26 @@ def add(conn: Connection, *, id: UUID, person: int, folder: int | None, path: st
     conn.execute(SQL["add"], {"id": id, "person": person, "folder": folder, "path": path, "size": size})
 
 
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Announced:
+    """What is still to come of unfinished uploads, in bytes."""
+
+    count: int  #: of the person's own
+    own: int
+    all: int
+
+
+def hold(conn: Connection) -> None:
+    """Let uploads be announced one after another, until the transaction ends."""
+    conn.execute(SQL["hold"])
+
+
+def announced(conn: Connection, person: int) -> Announced:
+    found = row(conn, SQL["announced"], {"person": person}, Announced)
+    assert found is not None  # an aggregate always answers
+    return found
+
+
 def one(conn: Connection, id: UUID, person: int) -> Upload | None:
     return row(conn, SQL["one"], {"id": id, "person": person}, Upload)
 

@@ -12,10 +12,25 @@ from waka import __version__
 from waka.errors import NotFound
 from waka.work.deps import Deps
 
-from . import changes, desk, door, entrance, find, folders, labels, lists, office, problems, uploads, versions
+from . import (
+    changes,
+    desk,
+    door,
+    entrance,
+    find,
+    folders,
+    guard,
+    labels,
+    lists,
+    office,
+    problems,
+    uploads,
+    versions,
+)
 from .schemas import Problem
 
 DOCUMENT = Path(__file__).parent / "openapi.json"
+GUARDED = ("400", "401", "403", "413", "503")
 INFO = Info(title="Waka", version=__version__, description="Filing for a team's shared drive.")
 
 
@@ -26,8 +41,8 @@ def create_app(deps: Deps) -> OpenAPI:
         validation_error_callback=problems.invalid, validation_error_model=Problem,
     )  # fmt: skip
     app.extensions["waka"] = deps
-    app.json.sort_keys = False  # type: ignore[attr-defined]
     door.register(app)
+    guard.register(app)
     problems.register(app)
     for place in (entrance, desk, folders, changes, lists, labels, uploads, versions, find, office):
         app.register_api(place.bp)
@@ -43,9 +58,18 @@ def document(app: OpenAPI) -> dict[str, Any]:
     found["components"] = {part: told for part, told in components.items() if told is not None}
     for path in found["paths"].values():
         for operation in path.values():
+            for (
+                status
+            ) in GUARDED:  # what is looked at before any endpoint refuses in the same words everywhere
+                operation["responses"].setdefault(status, _problem(int(status)))
             for answer in operation["responses"].values():
                 _name_problem_type(answer.get("content", {}))
     return found
+
+
+def _problem(status: int) -> dict[str, Any]:
+    schema = {"$ref": "#/components/schemas/Problem"}
+    return {"description": problems.TITLES[status], "content": {problems.MEDIA_TYPE: {"schema": schema}}}
 
 
 def _name_problem_type(content: dict[str, Any]) -> None:

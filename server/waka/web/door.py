@@ -1,29 +1,24 @@
-"""Who comes in: sessions, forged requests, request ids, and the headers that every answer carries."""
+"""What every endpoint stands on: the parts, who asks, request ids, and the headers that every answer carries."""
 
 from __future__ import annotations
 
 import os
 import secrets
 import time
-from collections.abc import Callable
-from functools import wraps
-from typing import Any, ParamSpec, TypeVar
+from typing import Any
 
 import structlog
-from flask import Flask, Response, current_app, g, request
+from flask import Flask, Request, Response, current_app, g, request
 from flask_openapi3 import APIBlueprint
 from pydantic import BaseModel
 
-from waka.errors import ForgedRequest
 from waka.records.people import Person
-from waka.work import signing_in
 from waka.work.deps import Deps
 
 log = structlog.get_logger()
 COOKIE = "waka_session"
+DEVICE = "waka_device"  #: what a browser is known by, sent when somebody signs in with it
 CSRF_HEADER = "X-Waka-CSRF"
-P = ParamSpec("P")
-R = TypeVar("R")
 Responses = dict[str | int, type[BaseModel] | dict[Any, Any] | None]
 
 
@@ -42,24 +37,9 @@ def deps() -> Deps:
 
 
 def person() -> Person:
-    """Return who asks. Only inside a view that is ``signed_in``."""
+    """Return who asks. Only inside an endpoint that is not open (``guard.OPEN``)."""
     found: Person = g.person
     return found
-
-
-def signed_in(view: Callable[P, R]) -> Callable[P, R]:
-    """Let only a signed-in person in, and a change only from Waka's own page."""
-
-    @wraps(view)
-    def guarded(*args: P.args, **kwargs: P.kwargs) -> R:
-        g.person = signing_in.who(deps(), request.cookies.get(COOKIE))
-        if request.method not in ("GET", "HEAD") and not secrets.compare_digest(
-            request.headers.get(CSRF_HEADER, "").encode(), g.person.csrf.encode()
-        ):
-            raise ForgedRequest
-        return view(*args, **kwargs)
-
-    return guarded
 
 
 def reply(model: BaseModel, status: int = 200) -> Response:
@@ -88,9 +68,15 @@ def register(app: Flask) -> None:
             headers["Cache-Control"] = "no-store"
         if not request.path.startswith("/assets/"):
             took = round((time.perf_counter() - g.started) * 1000, 1)
-            log.info("request", method=request.method, path=request.path,
+            log.info("request", method=request.method, path=told(request),
                      status=answer.status_code, ms=took)  # fmt: skip
         return answer
+
+
+def told(asked: Request) -> str:
+    """Return the path of a request for the log: by its rule where a part of it is a secret."""
+    rule = asked.url_rule.rule if asked.url_rule is not None else ""
+    return rule if "secret" in rule else asked.path.replace("\n", "�")
 
 
 def policy(nonce: str) -> str:

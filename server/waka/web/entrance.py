@@ -4,11 +4,11 @@ from __future__ import annotations
 
 from flask import Response, request
 
-from waka.errors import ForgedRequest
 from waka.work import health, signing_in
 
+from . import proxies
 from . import schemas as s
-from .door import COOKIE, blueprint, deps, person, reply, signed_in
+from .door import COOKIE, DEVICE, blueprint, deps, person, reply
 
 bp = blueprint("entrance", __name__)
 
@@ -16,19 +16,23 @@ bp = blueprint("entrance", __name__)
 @bp.post("/sign-in", responses={200: s.Me, 401: s.Problem, 403: s.Problem, 429: s.Problem})
 def sign_in(body: s.SignIn) -> Response:
     """Begin a session; the cookie is HttpOnly and SameSite=Strict."""
-    if request.headers.get("Sec-Fetch-Site", "same-origin") not in ("same-origin", "none"):
-        raise ForgedRequest
-    session = signing_in.sign_in(deps(), body.login, body.password, request.remote_addr or "")
+    session = signing_in.sign_in(
+        deps(), body.login, body.password, proxies.sender(request, deps().settings.trusted_proxies),
+        request.cookies.get(DEVICE), request.user_agent.string,
+    )  # fmt: skip
     answer = reply(s.Me.model_validate(session.person, extra="ignore"))
     answer.set_cookie(
         COOKIE, session.token, httponly=True, samesite="Strict", secure=deps().settings.https,
         max_age=14 * 24 * 3600, path="/",
     )  # fmt: skip
+    answer.set_cookie(
+        DEVICE, session.device, httponly=True, samesite="Strict", secure=deps().settings.https,
+        max_age=180 * 24 * 3600, path="/api/sign-in",
+    )  # fmt: skip
     return answer
 
 
 @bp.post("/sign-out", responses={204: None, 401: s.Problem, 403: s.Problem})
-@signed_in
 def sign_out() -> Response:
     signing_in.sign_out(deps(), request.cookies[COOKIE])
     answer = Response(status=204)
@@ -37,14 +41,38 @@ def sign_out() -> Response:
 
 
 @bp.get("/me", responses={200: s.Me, 401: s.Problem})
-@signed_in
 def me() -> Response:
     return reply(s.Me.model_validate(person(), extra="ignore"))
 
 
+@bp.put("/me/password", responses={204: None, 401: s.Problem, 403: s.Problem, 422: s.Problem})
+def change_password(body: s.NewPassword) -> Response:
+    """Another password for the person who asks; their other sessions end."""
+    signing_in.change_password(deps(), person(), request.cookies[COOKIE], body.old, body.new)
+    return Response(status=204)
+
+
+@bp.get("/me/sessions", responses={200: s.Sessions, 401: s.Problem})
+def my_sessions() -> Response:
+    """Where the person who asks is signed in."""
+    found = signing_in.sessions(deps(), person(), request.cookies[COOKIE])
+    return reply(s.Sessions(sessions=[s.Session.model_validate(one) for one in found]))
+
+
+@bp.delete(
+    "/me/sessions/<int:session>", responses={204: None, 401: s.Problem, 403: s.Problem, 404: s.Problem}
+)
+def end_session(path: s.SessionPath) -> Response:
+    """Sign out somewhere else."""
+    signing_in.end_session(deps(), person(), path.session)
+    return Response(status=204)
+
+
 @bp.get("/health", responses={200: s.Health, 503: s.Health})
 def get_health() -> Response:
-    """Whether database, migrations, drive and arrivals are in order, and what is not."""
-    parts = [s.HealthPart.model_validate(check) for check in health.check(deps())]
+    """Whether database, migrations, drive and arrivals are in order; what is not, the command line tells."""
+    parts = [s.HealthPart(part=check.part, in_order=check.in_order) for check in health.checked(deps())]
     in_order = all(part.in_order for part in parts)
-    return reply(s.Health(in_order=in_order, parts=parts), 200 if in_order else 503)
+    # a drive that was not looked over for long is told, and answers all the same
+    answers = all(part.in_order for part in parts if part.part != "following")
+    return reply(s.Health(in_order=in_order, parts=parts), 200 if answers else 503)

@@ -2,11 +2,11 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterator
 from typing import Literal
 from urllib.parse import quote
 
-from flask import Response, g, request, stream_with_context
+from flask import Response, g, request
+from werkzeug.wsgi import wrap_file
 
 from waka.reading.reader import TROUBLES
 from waka.records.listing import Scope
@@ -14,7 +14,7 @@ from waka.work import browsing, finding, looking
 
 from . import schemas as s
 from . import schemas_folders as sf
-from .door import Responses, blueprint, deps, person, reply, signed_in
+from .door import Responses, blueprint, deps, person, reply
 from .find import entry_of
 from .frame import framed
 
@@ -27,7 +27,6 @@ MISSING: Responses = {401: s.Problem, 404: s.Problem, 422: s.Problem, 503: s.Pro
 
 
 @bp.get("/folders", responses={200: s.Outline, 401: s.Problem, 503: s.Problem})
-@signed_in
 def outline() -> Response:
     """The folders that the person may see, in outline order, with counts."""
     found = browsing.outline(deps(), person().id)
@@ -35,21 +34,18 @@ def outline() -> Response:
 
 
 @bp.get("/folders/<int:folder>/documents", responses={200: s.FolderPage, 400: s.Problem, **MISSING})
-@signed_in
 def folder_page(path: s.FolderPath, query: s.FolderQuery) -> Response:
     """A page of a folder's documents, sorted; with those that it shows by cross-reference."""
     return listed(Scope("folder", path.folder), query)
 
 
 @bp.get("/tags/<int:tag>/documents", responses={200: s.FolderPage, 400: s.Problem, **MISSING})
-@signed_in
 def tag_page(path: sf.TagPath, query: s.FolderQuery) -> Response:
     """A page of the documents with a tag."""
     return listed(Scope("tag", path.tag), query)
 
 
 @bp.get("/bin", responses={200: s.FolderPage, 400: s.Problem, **MISSING})
-@signed_in
 def bin_page(query: s.FolderQuery) -> Response:
     """A page of what is in the bin and could be restored by this person."""
     return listed(Scope("bin"), query)
@@ -78,7 +74,6 @@ def row_of(row: browsing.Row) -> s.Listed:
 
 
 @bp.get("/folders/<int:folder>/groups", responses={200: sf.Groups, **MISSING})
-@signed_in
 def folder_groups(path: s.FolderPath, query: sf.GroupQuery) -> Response:
     """How many documents of a folder each month, year, kind or party has."""
     found = browsing.groups(deps(), person().id, Scope("folder", path.folder), query.by)
@@ -86,7 +81,6 @@ def folder_groups(path: s.FolderPath, query: sf.GroupQuery) -> Response:
 
 
 @bp.get("/folders/<int:folder>/numbers", responses={200: sf.Numbers, **MISSING})
-@signed_in
 def folder_numbers(path: s.FolderPath, query: sf.NameQuery) -> Response:
     """The documents of a folder whose name fits, to be chosen at once."""
     found = browsing.numbers(deps(), person().id, Scope("folder", path.folder), query.name)
@@ -94,7 +88,6 @@ def folder_numbers(path: s.FolderPath, query: sf.NameQuery) -> Response:
 
 
 @bp.post("/folders/<int:folder>/seen", responses={204: None, **MISSING})
-@signed_in
 def folder_seen(path: s.FolderPath) -> Response:
     """Remember that the person has seen what is new in a folder."""
     browsing.looked_in(deps(), person().id, path.folder)
@@ -102,7 +95,6 @@ def folder_seen(path: s.FolderPath) -> Response:
 
 
 @bp.get("/lately", responses={200: sf.Lately, 401: s.Problem, 503: s.Problem})
-@signed_in
 def lately() -> Response:
     """What the person had open lately, and what others changed."""
     found = browsing.lately(deps(), person().id)
@@ -111,14 +103,12 @@ def lately() -> Response:
 
 
 @bp.post("/documents/<int:number>/opened", responses={204: None, **MISSING})
-@signed_in
 def document_opened(path: s.NumberPath) -> Response:
     browsing.opened(deps(), person().id, path.number)
     return Response(status=204)
 
 
 @bp.get("/documents/<int:number>", responses={200: s.Document, **MISSING})
-@signed_in
 def document(path: s.NumberPath) -> Response:
     """All that is known of a document, wherever it stands now."""
     found = browsing.details(deps(), person().id, path.number)
@@ -142,7 +132,6 @@ def document(path: s.NumberPath) -> Response:
 
 
 @bp.get("/documents/<int:number>/pages/<int:page>", responses={200: None, 409: s.Problem, **MISSING})
-@signed_in
 def page_picture(path: s.PagePath, query: s.Width) -> Response:
     """A page as a PNG picture."""
     shown = looking.page(deps(), person().id, path.number, path.page, query.width, query.version)
@@ -155,13 +144,11 @@ def page_picture(path: s.PagePath, query: s.Width) -> Response:
 
 
 @bp.get("/documents/<int:number>/text", responses={200: s.DocumentText, **MISSING})
-@signed_in
 def document_text(path: s.NumberPath, query: s.VersionQuery) -> Response:
     return reply(s.DocumentText(text=looking.text(deps(), person().id, path.number, query.version)))
 
 
 @bp.get("/documents/<int:number>/formatted", responses={200: None, 409: s.Problem, **MISSING})
-@signed_in
 def formatted(path: s.NumberPath, query: sf.FormattedQuery) -> Response:
     """A document without pages as HTML that does nothing, for a frame that may do nothing."""
     html, _ = looking.formatted(deps(), person().id, path.number, query.words, query.version)
@@ -169,7 +156,6 @@ def formatted(path: s.NumberPath, query: sf.FormattedQuery) -> Response:
 
 
 @bp.get("/documents/<int:number>/matches", responses={200: sf.Matches, 409: s.Problem, **MISSING})
-@signed_in
 def matches(path: s.NumberPath, query: sf.WordsQuery) -> Response:
     """Where words stand on the pages of a document."""
     found = looking.matches(deps(), person().id, path.number, query.words)
@@ -177,21 +163,16 @@ def matches(path: s.NumberPath, query: sf.WordsQuery) -> Response:
 
 
 @bp.get("/documents/<int:number>/file", responses={200: None, 409: s.Problem, **MISSING})
-@signed_in
 def document_file(path: s.NumberPath, query: s.VersionQuery) -> Response:
     """The document itself, as a download: never shown inside Waka's own pages."""
-    opened = looking.content(deps(), person().id, path.number, query.version)
-    found, file = opened.__enter__()
-
-    def chunks() -> Iterator[bytes]:
-        try:
-            while chunk := file.read(CHUNK):
-                yield chunk
-        finally:
-            opened.__exit__(None, None, None)
-
-    answer = Response(stream_with_context(chunks()), mimetype="application/octet-stream")
-    answer.headers["Content-Length"] = str(found.size)
+    found, file, size = looking.taken_along(deps(), person().id, path.number, query.version)
+    answer = Response(
+        wrap_file(request.environ, file), mimetype="application/octet-stream", direct_passthrough=True
+    )
+    answer.content_length = size
+    answer.set_etag(found.sha256.hex()[:32])
+    answer.headers["Cache-Control"] = "private, no-cache"
+    answer.make_conditional(request, accept_ranges=True, complete_length=size)
     answer.headers["Content-Disposition"] = f"attachment; filename*=UTF-8''{quote(found.name)}"
     answer.headers["Content-Security-Policy"] = "default-src 'none'; sandbox"
     return answer

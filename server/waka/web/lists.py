@@ -14,7 +14,7 @@ from waka.work.sheets import MOST_BYTES, read_sheet
 from . import schemas as s
 from . import schemas_lists as sl
 from .desk import slip_of
-from .door import Responses, blueprint, deps, person, reply, signed_in
+from .door import Responses, blueprint, deps, person, reply
 
 bp = blueprint("lists", __name__)
 REFUSED: Responses = {400: s.Problem, 401: s.Problem, 403: s.Problem, 404: s.Problem, 409: s.Problem,
@@ -46,7 +46,6 @@ def _list(found: BulkList) -> sl.ChangeList:
 
 
 @bp.get("/lists", responses={200: sl.ChangeLists, **REFUSED})
-@signed_in
 def mine(query: sl.ListQuery) -> Response:
     """The change lists that the person made, latest first."""
     found = lists.mine(deps(), person().id, query.before)
@@ -54,7 +53,6 @@ def mine(query: sl.ListQuery) -> Response:
 
 
 @bp.post("/lists", responses={201: sl.ChangeList, **REFUSED})
-@signed_in
 def propose(body: sl.Choice) -> Response:
     """Propose a list of what was chosen, or of what is carried. Nothing moves."""
     numbers = carrying.numbers(deps(), person().id) if body.carried else body.documents
@@ -75,14 +73,12 @@ def propose(body: sl.Choice) -> Response:
 
 
 @bp.get("/bin/old", responses={200: sl.OldInBin, **REFUSED})
-@signed_in
 def old_in_bin(query: sl.AgeQuery) -> Response:
     """How much has been in the bin for longer than some days, of what the person keeps."""
     return reply(sl.OldInBin.model_validate(emptying.old(deps(), person().id, query.days)))
 
 
 @bp.post("/bin/old", responses={201: sl.ChangeList, **REFUSED})
-@signed_in
 def empty_bin(body: sl.Emptying) -> Response:
     """Make the list that destroys it for good. It is looked at and run like any other, and cannot be undone."""
     list_id = emptying.empty(deps(), person().id, body.days, body.count)
@@ -99,7 +95,6 @@ def empty_bin(body: sl.Emptying) -> Response:
         }
     },
 )
-@signed_in
 def propose_sheet(query: sl.SheetQuery) -> Response:
     """Propose a list of a spreadsheet's rows: the body is CSV or XLSX, with the columns from and to."""
     rows = read_sheet(request.stream.read(MOST_BYTES + 1), deps().reader)
@@ -108,7 +103,6 @@ def propose_sheet(query: sl.SheetQuery) -> Response:
 
 
 @bp.post("/lists/mapping/look", responses={200: sl.Mapped, **REFUSED})
-@signed_in
 def look_at_mapping(body: sl.MappingAsked) -> Response:
     """What fits two path patterns, what does not, and why."""
     found = proposing.look_at_mapping(deps(), person().id, body.source, body.target)
@@ -123,7 +117,6 @@ def look_at_mapping(body: sl.MappingAsked) -> Response:
 
 
 @bp.post("/lists/mapping", responses={201: sl.ChangeList, **REFUSED})
-@signed_in
 def propose_mapping(body: sl.MappingAsked) -> Response:
     """Propose a list that restructures a tree by two path patterns."""
     list_id = proposing.propose_mapping(deps(), person().id, body.source, body.target)
@@ -131,14 +124,12 @@ def propose_mapping(body: sl.MappingAsked) -> Response:
 
 
 @bp.get("/lists/<int:list_id>", responses={200: sl.ChangeList, **REFUSED})
-@signed_in
 def one(path: s.ListPath) -> Response:
     """A list: what it comes to, and how far it is."""
     return _told(lists.one(deps(), person().id, path.list_id))
 
 
 @bp.delete("/lists/<int:list_id>", responses={204: None, **REFUSED})
-@signed_in
 def discard(path: s.ListPath) -> Response:
     """Throw away a list of which nothing was done."""
     lists.discard(deps(), person().id, path.list_id)
@@ -146,7 +137,6 @@ def discard(path: s.ListPath) -> Response:
 
 
 @bp.get("/lists/<int:list_id>/steps", responses={200: sl.StepPage, **REFUSED})
-@signed_in
 def steps(path: s.ListPath, query: sl.StepQuery) -> Response:
     """A page of a list's steps, from any place in it."""
     wanted = Filter(finding=query.finding, state=query.state, act=query.act)
@@ -167,55 +157,47 @@ def _step(found: lists.Step) -> sl.Step:
 
 
 @bp.post("/lists/<int:list_id>/check", responses={200: sl.ChangeList, **REFUSED})
-@signed_in
 def check(path: s.ListPath) -> Response:
     """Check a list against today's drive."""
     return _told(lists.check(deps(), person().id, path.list_id))
 
 
 @bp.patch("/lists/<int:list_id>", responses={200: sl.ChangeList, **REFUSED})
-@signed_in
 def choose(path: s.ListPath, body: sl.Choices) -> Response:
     """Set what holds for the whole list; it is checked anew where that changes its steps."""
     return _told(lists.choose(deps(), person().id, path.list_id, **body.model_dump()))
 
 
 @bp.post("/lists/<int:list_id>/mend", responses={200: sl.ChangeList, **REFUSED})
-@signed_in
 def mend(path: s.ListPath, body: sl.Mend) -> Response:
     """Take steps out, name them otherwise or meet their collisions: some, or all with a finding."""
     return _told(lists.mend(deps(), person().id, path.list_id, lists.Mend(**body.model_dump())))
 
 
 @bp.post("/lists/<int:list_id>/run", responses={200: sl.ChangeList, **REFUSED})
-@signed_in
 def run(path: s.ListPath, body: sl.Run) -> Response:
     """Let a list run in the background: all of it, or a few steps to try it; or go on with it."""
     return _told(lists.run(deps(), person().id, path.list_id, body.only, body.first))
 
 
 @bp.post("/lists/<int:list_id>/pause", responses={200: sl.ChangeList, **REFUSED})
-@signed_in
 def pause(path: s.ListPath) -> Response:
     return _told(lists.ask_to_stop(deps(), person().id, path.list_id, "pause"))
 
 
 @bp.post("/lists/<int:list_id>/cancel", responses={200: sl.ChangeList, **REFUSED})
-@signed_in
 def cancel(path: s.ListPath) -> Response:
     """Stop a list; what is done stays done and can be undone."""
     return _told(lists.ask_to_stop(deps(), person().id, path.list_id, "cancel"))
 
 
 @bp.post("/lists/<int:list_id>/leave-failed", responses={200: sl.ChangeList, **REFUSED})
-@signed_in
 def leave_failed(path: s.ListPath) -> Response:
     """Leave the steps that failed where they are, so that the rest can go on."""
     return _told(lists.leave_failed(deps(), person().id, path.list_id))
 
 
 @bp.post("/lists/<int:list_id>/undo", responses={201: sl.ChangeList, **REFUSED})
-@signed_in
 def undo(path: s.ListPath, body: sl.UndoSome) -> Response:
     """Propose a list that puts back what this one did."""
     undo_id = proposing.propose_undo(deps(), person().id, path.list_id, body.positions)
@@ -223,14 +205,12 @@ def undo(path: s.ListPath, body: sl.UndoSome) -> Response:
 
 
 @bp.get("/lists/<int:list_id>/proof", responses={200: sl.Proof, **REFUSED})
-@signed_in
 def proof(path: s.ListPath) -> Response:
     """Files, bytes and checksums before and after, and what did not arrive."""
     return reply(sl.Proof.model_validate(proving.prove(deps(), person().id, path.list_id)))
 
 
 @bp.get("/lists/<int:list_id>/proof/read", responses={200: sl.ReadSlice, **REFUSED})
-@signed_in
 def read_again(path: s.ListPath, query: sl.ReadQuery) -> Response:
     """Some of the documents of a list, read again; `after` says where to go on, null at the end."""
     return reply(
@@ -239,7 +219,6 @@ def read_again(path: s.ListPath, query: sl.ReadQuery) -> Response:
 
 
 @bp.get("/lists/<int:list_id>/proof.csv", responses={200: None, **REFUSED})
-@signed_in
 def proof_csv(path: s.ListPath, query: sl.ProofQuery) -> Response:
     """The proof step by step."""
     title, chunks = proving.proof_csv(deps(), person().id, path.list_id, read=query.read)
@@ -247,7 +226,6 @@ def proof_csv(path: s.ListPath, query: sl.ProofQuery) -> Response:
 
 
 @bp.get("/lists/<int:list_id>/steps.<string:form>", responses={200: None, **REFUSED})
-@signed_in
 def sheet(path: sl.SheetPath) -> Response:
     """The list as a spreadsheet, which can be edited and brought back."""
     if path.form == "csv":
@@ -275,21 +253,18 @@ def _carried(found: carrying.Carried) -> Response:
 
 
 @bp.get("/carried", responses={200: sl.Carried, **REFUSED})
-@signed_in
 def carried() -> Response:
     """What the person carries from one place to another."""
     return _carried(carrying.carried(deps(), person().id))
 
 
 @bp.post("/carried", responses={200: sl.Carried, **REFUSED})
-@signed_in
 def pick_up(body: sl.PickUp) -> Response:
     """Take documents along."""
     return _carried(carrying.pick_up(deps(), person().id, body.documents))
 
 
 @bp.delete("/carried", responses={204: None, **REFUSED})
-@signed_in
 def put_back() -> Response:
     """Carry nothing any more; everything is still where it was."""
     carrying.put_down(deps(), person().id)

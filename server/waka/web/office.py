@@ -9,7 +9,7 @@ from waka.work import access, office
 
 from . import schemas as s
 from . import schemas_office as so
-from .door import Responses, blueprint, deps, person, reply, signed_in
+from .door import Responses, blueprint, deps, person, reply
 
 bp = blueprint("office", __name__)
 REFUSED: Responses = {400: s.Problem, 401: s.Problem, 403: s.Problem, 404: s.Problem, 422: s.Problem,
@@ -17,7 +17,6 @@ REFUSED: Responses = {400: s.Problem, 401: s.Problem, 403: s.Problem, 404: s.Pro
 
 
 @bp.get("/folders/<int:folder>/rights", responses={200: so.Rights, **REFUSED})
-@signed_in
 def rights(path: s.FolderPath) -> Response:
     """Who can see a folder, and why; for its keepers also what is granted on it."""
     found = access.rights(deps(), person().id, path.folder)
@@ -33,7 +32,6 @@ def rights(path: s.FolderPath) -> Response:
 
 
 @bp.post("/folders/<int:folder>/rights/look", responses={200: so.Effects, **REFUSED})
-@signed_in
 def look(path: s.FolderPath, body: so.Wish) -> Response:
     """What granting would change for whom; nothing changes."""
     found = access.preview(deps(), person().id, path.folder, _wish(body))
@@ -41,7 +39,6 @@ def look(path: s.FolderPath, body: so.Wish) -> Response:
 
 
 @bp.put("/folders/<int:folder>/rights", responses={200: so.Effects, **REFUSED})
-@signed_in
 def grant(path: s.FolderPath, body: so.Wish) -> Response:
     """Grant on a folder, instead of what was granted there."""
     found = access.grant(deps(), person().id, path.folder, _wish(body))
@@ -54,13 +51,11 @@ def _wish(body: so.Wish) -> access.Wish:
 
 
 @bp.get("/office", responses={200: so.Office, **REFUSED})
-@signed_in
 def show_office() -> Response:
     return reply(so.Office.model_validate(office.office(deps(), person())))
 
 
 @bp.post("/office/people", responses={201: so.Invitation, **REFUSED})
-@signed_in
 def invite(body: so.Invite) -> Response:
     """Invite somebody; the answer's secret makes the link, and is told only here."""
     secret = office.invite(deps(), person(), login=body.login, name=body.name, teams=body.teams)
@@ -68,14 +63,12 @@ def invite(body: so.Invite) -> Response:
 
 
 @bp.post("/office/people/<int:account>/invitation", responses={201: so.Invitation, **REFUSED})
-@signed_in
 def invite_again(path: so.AccountPath) -> Response:
     """A fresh link to choose a password; an earlier one ends."""
     return reply(so.Invitation(secret=office.invite_again(deps(), person(), path.account)), 201)
 
 
 @bp.get("/office/people/<int:account>/belongings", responses={200: so.Belongings, **REFUSED})
-@signed_in
 def belongings(path: so.AccountPath) -> Response:
     """What is granted to somebody by name."""
     found = office.belongings(deps(), person(), path.account)
@@ -83,7 +76,6 @@ def belongings(path: so.AccountPath) -> Response:
 
 
 @bp.post("/office/people/<int:account>/switch-off", responses={204: None, **REFUSED})
-@signed_in
 def switch_off(path: so.AccountPath, body: so.SwitchOff) -> Response:
     """End somebody's account; what was granted to them by name goes to whoever takes over."""
     office.switch_off(deps(), person(), path.account, body.hand_to)
@@ -91,33 +83,28 @@ def switch_off(path: so.AccountPath, body: so.SwitchOff) -> Response:
 
 
 @bp.put("/office/people/<int:account>/administrator", responses={204: None, **REFUSED})
-@signed_in
 def set_administrator(path: so.AccountPath, body: so.Administrator) -> Response:
     office.set_administrator(deps(), person(), path.account, administrator=body.administrator)
     return Response(status=204)
 
 
 @bp.post("/office/teams", responses={201: so.Made, **REFUSED})
-@signed_in
 def make_team(body: so.PutTeam) -> Response:
     return reply(so.Made(id=office.put_team(deps(), person(), None, body.name, body.members)), 201)
 
 
 @bp.put("/office/teams/<int:team>", responses={200: so.Made, **REFUSED})
-@signed_in
 def put_team(path: so.TeamPath, body: so.PutTeam) -> Response:
     return reply(so.Made(id=office.put_team(deps(), person(), path.team, body.name, body.members)))
 
 
 @bp.delete("/office/teams/<int:team>", responses={204: None, **REFUSED})
-@signed_in
 def remove_team(path: so.TeamPath) -> Response:
     office.remove_team(deps(), person(), path.team)
     return Response(status=204)
 
 
 @bp.put("/office/points/<int:point>", responses={204: None, **REFUSED})
-@signed_in
 def grant_point(path: so.PointPath, body: so.Holders) -> Response:
     """Who sees what arrives at a point."""
     holders = [Holder(person=h.person, team=h.team) for h in body.holders]

@@ -12,6 +12,8 @@ from typing_extensions import TypedDict
 from waka.core.names import Segment as InParts
 
 NUMBER_MAX = 2**62
+Number = Annotated[int, Field(ge=1, le=NUMBER_MAX)]  #: of a document, folder, person or team
+Position = Annotated[int, Field(ge=1, le=2**31 - 1)]  #: of a step in its list
 
 
 class Wire(BaseModel):
@@ -66,6 +68,28 @@ class SignIn(Asked):
     password: str = Field(max_length=1000)
 
 
+class NewPassword(Asked):
+    old: str = Field(max_length=1000)
+    new: str = Field(max_length=1000)
+
+
+class Session(Wire):
+    id: int
+    created_at: datetime
+    seen_at: datetime
+    address: str | None
+    agent: str | None
+    is_this: bool
+
+
+class Sessions(Wire):
+    sessions: list[Session]
+
+
+class SessionPath(Asked):
+    session: int = Field(ge=1, le=NUMBER_MAX)
+
+
 class Me(Wire):
     name: str
     initials: str
@@ -77,7 +101,6 @@ class Me(Wire):
 class HealthPart(Wire):
     part: str
     in_order: bool
-    told: str
 
 
 class Health(Wire):

@@ -6,16 +6,14 @@ from typing import Literal
 
 from pydantic import Field
 
-from .schemas import NUMBER_MAX, Asked, Segment, Wire
+from .schemas import NUMBER_MAX, Asked, Number, Segment, Wire
 from .schemas_desk import Slip
-
-Number = Field(ge=1, le=NUMBER_MAX)
 
 
 class Ask(Asked):
     act: Literal["move", "copy", "rename", "bin", "restore", "correct", "make_folder", "rename_folder",
                  "move_folder", "remove_folder"]  # fmt: skip
-    documents: list[int] = Field([], max_length=1000)
+    documents: list[Number] = Field([], max_length=1000)
     folder: int | None = Field(
         None, ge=1, le=NUMBER_MAX, description="The destination, or the folder concerned"
     )

@@ -7,7 +7,7 @@ from typing import Literal
 
 from pydantic import Field
 
-from .schemas import NUMBER_MAX, Asked, Entry, FolderHead, Listed, VersionQuery, Wire
+from .schemas import NUMBER_MAX, Asked, Entry, FolderHead, Listed, Number, VersionQuery, Wire
 
 
 class Group(Wire):
@@ -61,7 +61,7 @@ class TagPath(Asked):
 
 
 class SetTags(Asked):
-    documents: list[int] = Field([], max_length=10_000)
+    documents: list[Number] = Field([], max_length=10_000)
     put_on: list[str] = Field([], max_length=50)
     take_off: list[str] = Field([], max_length=50)
 
@@ -157,6 +157,23 @@ class DriveNotice(Wire):
     reason: str
 
 
+class Stuck(Wire):
+    part: Literal["following", "settling", "reading", "index", "arrivals", "store"]
+    shown: str
+    reason: str
+    tries: int
+    since: datetime
+    next_at: datetime
+
+
+class FolderQuestion(Wire):
+    id: int
+    stood_at: str
+    found_path: str
+    documents: int
+    asked_at: datetime
+
+
 class Drive(Wire):
     """How the drive stands: what is being taken in, what is asked, what cannot be taken in."""
 
@@ -168,6 +185,9 @@ class Drive(Wire):
     held: str | None
     questions: list[Question]
     notices: list[DriveNotice]
+    whole_at: datetime | None = Field(description="When the drive was last looked over completely")
+    stuck: list[Stuck]
+    folder_questions: list[FolderQuestion]
 
 
 class QuestionPath(Asked):

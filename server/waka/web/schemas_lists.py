@@ -7,11 +7,10 @@ from typing import Literal
 
 from pydantic import Field
 
-from .schemas import NUMBER_MAX, Asked, ListPath, Segment, Wire
+from .schemas import NUMBER_MAX, Asked, ListPath, Number, Position, Segment, Wire
 from .schemas_desk import Slip
 
 Collision = Literal["ask", "wait", "beside", "version", "same"]
-Position = Field(ge=1, le=2**31 - 1)
 
 
 class Finding(Wire):
@@ -117,8 +116,8 @@ class Choice(Asked):
     """Documents and folders that were chosen, or what is carried, and what is to be done with them."""
 
     do: Literal["move", "copy", "bin", "restore", "correct"]
-    documents: list[int] = Field([], max_length=200_000)
-    folders: list[int] = Field([], max_length=1_000)
+    documents: list[Number] = Field([], max_length=200_000)
+    folders: list[Number] = Field([], max_length=1_000)
     carried: bool = Field(False, description="What the person carries, instead of documents")
     into: int | None = Field(None, ge=1, le=NUMBER_MAX)
     reason: str = Field("", max_length=400)
@@ -177,7 +176,7 @@ class Choices(Asked):
 
 
 class Mend(Asked):
-    positions: list[int] = Field([], max_length=10_000)
+    positions: list[Position] = Field([], max_length=10_000)
     finding: str | None = Field(None, max_length=40)
     leave: bool | None = None
     collision: Collision | None = None
@@ -186,12 +185,12 @@ class Mend(Asked):
 
 
 class Run(Asked):
-    only: list[int] | None = Field(None, max_length=10_000, description="Steps to try; null: all")
+    only: list[Position] | None = Field(None, max_length=10_000, description="Steps to try; null: all")
     first: int | None = Field(None, ge=1, le=1_000, description="As many as these to try")
 
 
 class UndoSome(Asked):
-    positions: list[int] | None = Field(None, max_length=100_000)
+    positions: list[Position] | None = Field(None, max_length=100_000)
 
 
 class SheetPath(ListPath):
@@ -262,4 +261,4 @@ class Carried(Wire):
 
 
 class PickUp(Asked):
-    documents: list[int] = Field(min_length=1, max_length=100_000)
+    documents: list[Number] = Field(min_length=1, max_length=100_000)

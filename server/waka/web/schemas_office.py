@@ -7,7 +7,7 @@ from typing import Literal
 
 from pydantic import Field
 
-from .schemas import NUMBER_MAX, Asked, FolderHead, Wire
+from .schemas import NUMBER_MAX, Asked, FolderHead, Number, Wire
 
 Right = Literal["reader", "filer", "keeper"]
 
@@ -113,7 +113,7 @@ class Office(Wire):
 class Invite(Asked):
     login: str = Field(min_length=1, max_length=200)
     name: str = Field(min_length=1, max_length=200)
-    teams: list[int] = Field([], max_length=100)
+    teams: list[Number] = Field([], max_length=100)
 
 
 class Invitation(Wire):
@@ -147,7 +147,7 @@ class Administrator(Asked):
 
 class PutTeam(Asked):
     name: str = Field(min_length=1, max_length=200)
-    members: list[int] = Field(max_length=1000)
+    members: list[Number] = Field(max_length=1000)
 
 
 class Holder(Asked):

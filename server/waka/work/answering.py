@@ -8,7 +8,7 @@ from typing import Literal
 from psycopg import Connection
 
 from waka.errors import NotFound
-from waka.records import documents, logbook, outside, search
+from waka.records import access, documents, logbook, outside, search
 from waka.records.outside import Question
 
 from .deps import Deps
@@ -31,6 +31,22 @@ def answer(deps: Deps, person: int, question: int, answered: Literal["same", "ot
         if answered == "same":
             _join(conn, asked, person)
         outside.answer(conn, asked, answered, person)
+
+
+def answer_folder(deps: Deps, person: int, question: int, answered: Literal["same", "other"]) -> None:
+    """Say whether a new folder is one that is gone: then it gets that one's grants. Raises ``NotFound``."""
+    with deps.db.transaction() as conn:
+        access.hold_access(conn)
+        asked = next((q for q in outside.folder_questions(conn, person) if q.id == question), None)
+        if asked is None:
+            raise NotFound("This question")
+        outside.answer_folder(conn, asked, answered, person)
+        if answered == "same":
+            access.settle_beneath(conn, asked.found_id)
+            logbook.add(
+                conn, "folders_joined", folder=asked.found_id, person=person, from_path=asked.stood_at,
+                to_path=asked.found_path, to_folder=asked.found_id, reason="it has the grants that it had there",
+            )  # fmt: skip
 
 
 def _join(conn: Connection, asked: Question, person: int) -> None:

@@ -11,8 +11,18 @@ from waka.records.database import Database, open_pool
 from waka.settings import Settings
 
 from .paging import KnownPages
+from .remembering import Remembered
 
 INCOMING = b".incoming"
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Check:
+    """Whether one part of a running Waka is in order."""
+
+    part: str
+    in_order: bool
+    told: str  #: what is not in order and what to do; '' where there is nothing to tell
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -23,6 +33,7 @@ class Deps:
     reader: Reader
     settings: Settings
     pages: KnownPages = field(default_factory=KnownPages)
+    health: Remembered[list[Check]] = field(default_factory=lambda: Remembered(1.0))
 
 
 def assemble(settings: Settings, database_url: str, connections: int = 8) -> Deps:

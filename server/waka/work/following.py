@@ -51,7 +51,7 @@ class Seen:
     known: list[Known] = field(default_factory=list)
     unsettled: int = 0
     any_gone: bool = True  #: whether there is any document that could come back
-    notices: list[tuple[str, str]] = field(default_factory=list)
+    notices: list[tuple[str, str, int | None]] = field(default_factory=list)
     paths: dict[int, bytes] = field(default_factory=dict)  #: of the folders on disk, by id
     old_paths: dict[int, bytes] = field(default_factory=dict)  #: of those that were recorded
 

@@ -13,16 +13,14 @@ from waka.records.outside import FolderQuestion, Question, SweepState
 from waka.records.stuck import Stuck
 
 from . import belonging
-from .deps import Deps
+from .deps import Check, Deps
 
 OVERDUE = 600.0  #: seconds without a complete look at the drive, after which something is wrong
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
-class Check:
-    part: str
-    in_order: bool
-    told: str  #: what is not in order and what to do; '' where it is
+def checked(deps: Deps) -> list[Check]:
+    """Return what ``check`` found a moment ago: however many ask, it is looked at once a second."""
+    return deps.health.of(lambda: check(deps))
 
 
 def check(deps: Deps) -> list[Check]:

@@ -138,6 +138,15 @@ def content(
         yield document, file
 
 
+def taken_along(
+    deps: Deps, person: int, number: int, version: int | None = None
+) -> tuple[Document, BufferedReader, int]:
+    """Return a document, its file for the caller to close, and how large that very file is. Raises as ``content``."""
+    with content(deps, person, number, version) as (document, file):
+        own = open(os.dup(file.fileno()), "rb")  # noqa: PTH123, SIM115 - a descriptor; it outlives this function
+        return document, own, os.fstat(own.fileno()).st_size
+
+
 @contextmanager
 def opened_file(deps: Deps, document: Document) -> Iterator[BufferedReader]:
     """Yield a document's open file, reached without following any link. Raises ``SourceGone``."""

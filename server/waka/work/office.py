@@ -10,7 +10,7 @@ from dataclasses import dataclass
 from psycopg import Connection
 
 from waka.errors import BadRequest, NotAllowed, NotFound
-from waka.records import access, people
+from waka.records import access, logbook, people
 from waka.records.access import Account, Holder, Name, Point, PointGrant, Team
 from waka.records.people import Person
 
@@ -54,6 +54,7 @@ def invite(deps: Deps, person: Person, *, login: str, name: str, teams: Sequence
             if team.id in teams:
                 access.set_members(conn, team.id, [*team.members, new])
         access.work_out_all(conn)
+        logbook.add_about(conn, "person_invited", person=person.id, about=new, reason=name.strip())
         return _invitation(conn, new, person.id)
 
 
@@ -63,6 +64,8 @@ def invite_again(deps: Deps, person: Person, account: int) -> str:
     with deps.db.transaction() as conn:
         if not access.is_active(conn, account):
             raise NotFound("This person")
+        told = people.name_of(conn, account)
+        logbook.add_about(conn, "person_invited", person=person.id, about=account, reason=f"{told}, anew")
         return _invitation(conn, account, person.id)
 
 
@@ -87,12 +90,17 @@ def invited(deps: Deps, secret: str) -> str:
 
 def accept(deps: Deps, secret: str, password: str) -> None:
     """Set the password of whoever was invited. Raises ``NotFound``, ``BadRequest``."""
-    hashed = signing_in.hash_password(password)
+    with deps.db.transaction() as conn:
+        invited_one = people.invited(conn, _digest(secret))
+    if invited_one is None:  # before anything costly is done for whoever asks
+        raise NotFound("This invitation")
+    hashed = signing_in.hash_password(password, invited_one[1])
     with deps.db.transaction() as conn:
         found = people.invited(conn, _digest(secret))
         if found is None:
             raise NotFound("This invitation")
         people.set_password(conn, found[0], hashed)
+        logbook.add_about(conn, "password_changed", person=None, about=found[0], reason="by an invitation")
 
 
 def switch_off(deps: Deps, person: Person, account: int, hand_to: int | None) -> None:
@@ -112,6 +120,10 @@ def switch_off(deps: Deps, person: Person, account: int, hand_to: int | None) ->
                 raise BadRequest("Nobody of that name can take over.", mend="Choose somebody who is active.")
             access.hand_over(conn, account, hand_to, person.id)
         unkept = set(access.folders_without_keeper(conn))
+        logbook.add_about(
+            conn, "person_ended", person=person.id, about=account,
+            reason=people.name_of(conn, account) + (f", for {people.name_of(conn, hand_to)}" if hand_to else ""),
+        )  # fmt: skip
         access.end_person(conn, account)
         access.work_out_all(conn)
         left = [path or "Drive" for path in access.folders_without_keeper(conn) if path not in unkept]
@@ -138,6 +150,10 @@ def set_administrator(deps: Deps, person: Person, account: int, *, administrator
         if not administrator and access.other_administrators(conn, account) == 0:
             raise BadRequest("Nobody else is administrator.", mend="Make somebody else administrator first.")
         access.set_administrator(conn, account, administrator=administrator)
+        logbook.add_about(
+            conn, "administrator_made" if administrator else "administrator_ended", person=person.id,
+            about=account, reason=people.name_of(conn, account),
+        )  # fmt: skip
 
 
 def put_team(deps: Deps, person: Person, team: int | None, name: str, members: Sequence[int]) -> int:
@@ -153,6 +169,10 @@ def put_team(deps: Deps, person: Person, team: int | None, name: str, members: S
         access.set_members(conn, team, members)
         access.work_out_all(conn)
         _assert_kept(conn, unkept)
+        told = ", ".join(people.name_of(conn, member) for member in members)
+        logbook.add_about(
+            conn, "team_changed", person=person.id, about=None, reason=f"{name.strip()}: {told}"
+        )
         return team
 
 
@@ -162,8 +182,10 @@ def remove_team(deps: Deps, person: Person, team: int) -> None:
     with deps.db.transaction() as conn:
         access.hold_access(conn)
         unkept = set(access.folders_without_keeper(conn))
+        name = next((found.name for found in access.teams(conn) if found.id == team), "")
         if not access.remove_team(conn, team):
             raise NotFound("This team")
+        logbook.add_about(conn, "team_removed", person=person.id, about=None, reason=name)
         access.work_out_all(conn)
         _assert_kept(conn, unkept)
 
@@ -189,3 +211,7 @@ def grant_point(deps: Deps, person: Person, point: int, holders: Sequence[Holder
             raise BadRequest("Somebody of the list is not here any more.", mend="Choose again.")
         access.set_point_grants(conn, point, holders)
         access.work_out_all(conn)
+        named = {(name.id, name.team_id): name.name for name in access.names(conn)}
+        told = ", ".join(named[holder.person, holder.team] for holder in holders)
+        where = next(found.name for found in access.points(conn) if found.id == point)
+        logbook.add_about(conn, "point_granted", person=person.id, about=None, reason=f"{where}: {told}")

@@ -13,7 +13,7 @@ interrupted one goes on from where it stopped.
 from __future__ import annotations
 
 import time
-from collections.abc import Iterator, Sequence
+from collections.abc import Iterator, Mapping, Sequence
 from dataclasses import dataclass, field, replace
 from itertools import islice
 from typing import TypeVar
@@ -96,7 +96,7 @@ class DriveSweeper:
             self._follow_folders(conn, match, disk)
         match.gone += orphans
         self._set_aside.begin()
-        seen = self._compare(scanned, match)
+        seen = self._compare(scanned, match, known)
         seen.old_paths = {folder.id: path for path, folder in known.items()}
         left = by_inode(self._with_births(seen), seen.new)
         differences = len(left.same) + len(left.missing) + len(left.new) + seen.unsettled
@@ -191,7 +191,9 @@ class DriveSweeper:
             )  # fmt: skip
         outside.set_folders_seen(conn, match.seen)
 
-    def _compare(self, scanned: Sequence[ScannedFolder], match: FolderMatch) -> Seen:
+    def _compare(
+        self, scanned: Sequence[ScannedFolder], match: FolderMatch, known: Mapping[bytes, KnownFolder]
+    ) -> Seen:
         """Return every file and every document that does not agree with the other side."""
         seen = Seen()
         with self.deps.db.transaction() as conn:
@@ -203,7 +205,9 @@ class DriveSweeper:
                     seen.paths[folder] = found.path
                     self._compare_folder(seen, folder, found, standing[folder], moving)
                 seen.notices += [
-                    (readable(to_text(f.path)), f.trouble) for f in some if f.trouble is not None
+                    (readable(to_text(f.path)), f.trouble, known[f.path].id if f.path in known else None)
+                    for f in some
+                    if f.trouble is not None
                 ]
             for folder, documents in outside.standing(conn, match.gone).items():
                 for name, (id, size, inode, modified) in documents.items():
@@ -212,7 +216,7 @@ class DriveSweeper:
         seen.known = [
             replace(k, sha256=told[k.id][0], born_ns=told[k.id][1]) for k in seen.known if k.id in told
         ]
-        seen.notices += _hard_links(scanned)
+        seen.notices += _hard_links(scanned, match.at)
         return seen
 
     def _compare_folder(
@@ -221,7 +225,7 @@ class DriveSweeper:
     ) -> None:  # fmt: skip
         seen.files += len(found.files)
         prefix = found.path + b"/" if found.path else b""
-        seen.notices += [(readable(to_text(prefix + name)), why) for name, why in found.odd]
+        seen.notices += [(readable(to_text(prefix + name)), why, folder) for name, why in found.odd]
         for raw, (size, inode, modified) in found.files.items():
             name = raw.decode() if raw.isascii() else to_text(raw)
             there = standing.pop(name, None)
@@ -268,14 +272,19 @@ class DriveSweeper:
         return [k for k in missing if k.id in before and now - before[k.id] >= waits]
 
 
-def _hard_links(scanned: Sequence[ScannedFolder]) -> list[tuple[str, str]]:
+def _hard_links(
+    scanned: Sequence[ScannedFolder], at: Mapping[bytes, int]
+) -> list[tuple[str, str, int | None]]:
     """Return the paths that are names of one file, with the reason why that is told."""
     paths: dict[int, list[bytes]] = {}
     for folder in scanned:
         for name, inode in folder.linked.items():
             paths.setdefault(inode, []).append(folder.path + b"/" + name if folder.path else name)
     return [
-        (readable(to_text(path)), HARD_LINK) for names in paths.values() if len(names) > 1 for path in names
+        (readable(to_text(path)), HARD_LINK, at.get(path.rpartition(b"/")[0]))
+        for names in paths.values()
+        if len(names) > 1
+        for path in names
     ]
 
 

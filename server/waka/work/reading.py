@@ -81,9 +81,14 @@ class ReadingQueue:
         except (WakaError, OSError) as error:
             reason = (error.strerror if isinstance(error, OSError) else None) or str(error)
             log.warning("not_read", number=unread.document_id, error=reason)
-            told = joined(unread.folder_path, unread.name)
+            told = (
+                joined(unread.folder_path, unread.name)
+                if unread.folder_id
+                else f"Arrival No. {unread.document_id}"
+            )
+            item = Item(subject=unread.sha256.hex(), shown=told, reason=reason, folder=unread.folder_id)
             with self.deps.db.transaction() as conn:
-                stuck.put(conn, "reading", Item(subject=unread.sha256.hex(), shown=told, reason=reason))
+                stuck.put(conn, "reading", item)
 
     def _read(self, unread: Unread) -> None:
         tree, path = self._place(unread)

@@ -53,7 +53,13 @@ class SetAside:
         """Return what is set aside after a sweep, for the records."""
         self._kept = {place: one for place, one in self._kept.items() if place in self._present}
         return [
-            Item(subject=f"{place[0]}/{place[1]}", shown=one.shown, reason=one.reason, tries=one.tries)
+            Item(
+                subject=f"{place[0]}/{place[1]}",
+                shown=one.shown,
+                reason=one.reason,
+                tries=one.tries,
+                folder=place[0],
+            )
             for place, one in self._kept.items()
         ]
 

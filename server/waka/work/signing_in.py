@@ -10,14 +10,16 @@ from argon2 import PasswordHasher
 from argon2.exceptions import Argon2Error
 from psycopg import Connection
 
-from waka.errors import BadRequest, NotSignedIn, TooManyTries, WrongPassword
-from waka.records import access, folders, people
+from waka.core.people.passwords import is_common
+from waka.errors import BadRequest, NotFound, NotSignedIn, TooManyTries, WrongPassword
+from waka.records import access, folders, logbook, people
 from waka.records.access import Holder
 from waka.records.people import Person
 
 from .deps import Deps
 
-FREE_TRIES = 5  #: by one name from one address within 15 minutes
+FREE_TRIES = 5  #: within 15 minutes, by one name from one address, or from one browser that is known
+FREE_TRIES_BY_LOGIN = 50  #: by one name from anywhere: who has signed in before is not kept waiting by it
 FREE_TRIES_BY_ADDRESS = 30
 SHORTEST_PASSWORD = 10
 _hasher = PasswordHasher()
@@ -29,34 +31,54 @@ NOBODY = "$argon2id$v=19$m=65536,t=3,p=4$RWbBmJBupLye+GOwFkN63g$t7Bn3MZKKaGsX91G
 class Session:
     token: str  #: the cookie; only its checksum is kept
     person: Person
+    device: str  #: what this browser is known by from now on
 
 
-def sign_in(deps: Deps, login: str, password: str, address: str) -> Session:
-    """Return a new session. Raises ``WrongPassword`` or ``TooManyTries``."""
+def sign_in(
+    deps: Deps, login: str, password: str, address: str, device: str | None = None, agent: str = ""
+) -> Session:
+    """Return a new session. Raises ``WrongPassword`` or ``TooManyTries``.
+
+    A try counts as failed before its password is compared, so that many at once are counted as many. It is
+    counted by the browser where this person has signed in with it before; of any other by the name and by
+    the address: so nobody's guesses keep out those who belong here.
+    """
+    digest = _digest(device) if device else None
     with deps.db.transaction() as conn:
-        failures = people.recent_failures(conn, login=login, address=address)
+        people.hold_tries(conn)
         known = people.by_login(conn, login)
-    wait = delay(failures.by_login, failures.by_address) - failures.seconds_since
-    if wait > 0:
-        raise TooManyTries(int(wait) + 1)
+        if digest is not None and (known is None or not people.is_device_of(conn, digest, known.id)):
+            digest = None
+        failures = people.recent_failures(conn, login=login, address=address, device=digest)
+        wait = delay(failures.by_pair, failures.by_login, failures.by_address) - failures.seconds_since
+        if wait > 0:
+            raise TooManyTries(int(wait) + 1)
+        tried = people.add_failure(conn, login=login, address=address, device=digest)
     if not _fits(known.password_hash if known else NOBODY, password) or known is None:
-        with deps.db.transaction() as conn:
-            people.add_failure(conn, login=login, address=address)
         raise WrongPassword
     token, csrf = secrets.token_urlsafe(32), secrets.token_urlsafe(24)
+    device = device if digest is not None and device else secrets.token_urlsafe(32)
     with deps.db.transaction() as conn:
-        people.clear_failures(conn, login=login, address=address)
-        people.add_session(conn, token_hash=_digest(token), person=known.id, csrf=csrf)
+        people.clear_failures(conn, tried=tried, login=login, device=digest)
+        people.add_session(
+            conn,
+            token_hash=_digest(token),
+            person=known.id,
+            csrf=csrf,
+            address=address[:100],
+            agent=agent[:300],
+        )
+        people.put_device(conn, _digest(device), known.id)
     person = Person(
         id=known.id, login=known.login, name=known.name, initials=known.initials,
         administrator=known.administrator, csrf=csrf,
     )  # fmt: skip
-    return Session(token, person)
+    return Session(token, person, device)
 
 
-def delay(by_login: int, by_address: int) -> float:
+def delay(by_pair: int, by_login: int, by_address: int) -> float:
     """Return the seconds to wait after so many failures: doubling, at most 15 minutes."""
-    over = max(by_login - FREE_TRIES, by_address - FREE_TRIES_BY_ADDRESS) + 1
+    over = max(by_pair - FREE_TRIES, by_login - FREE_TRIES_BY_LOGIN, by_address - FREE_TRIES_BY_ADDRESS) + 1
     return min(2.0 ** min(over, 10), 900.0) if over > 0 else 0.0
 
 
@@ -80,7 +102,7 @@ def add_person(
     deps: Deps, *, login: str, name: str, password: str, right: str, administrator: bool = False
 ) -> int:
     """Add a person with a right on the whole drive and, for filers, on every arrival point."""
-    hashed = hash_password(password)
+    hashed = hash_password(password, login, name)
     with deps.db.transaction() as conn:
         access.hold_access(conn)
         root = folders.root(conn) or folders.add_root(conn)
@@ -106,14 +128,46 @@ def add_account(
     )  # fmt: skip
 
 
-def hash_password(password: str) -> str:
-    """Return what is kept of a password. Raises ``BadRequest`` for one that is too short."""
+def hash_password(password: str, *names: str) -> str:
+    """Return what is kept of a password. Raises ``BadRequest`` for one that is too short or easily guessed.
+
+    *names*: of the person, which are no passwords either.
+    """
     if len(password) < SHORTEST_PASSWORD:
         raise BadRequest(
             f"The password has fewer than {SHORTEST_PASSWORD} characters.",
             mend="Choose a longer one.",
         )
+    if is_common(password, names):
+        raise BadRequest(
+            "This password is one of those that are guessed first.",
+            mend="Choose several words that do not belong together.",
+        )
     return _hasher.hash(password)
+
+
+def change_password(deps: Deps, person: Person, token: str, old: str, new: str) -> None:
+    """Give a person another password; their other sessions end. Raises ``WrongPassword``, ``BadRequest``."""
+    with deps.db.transaction() as conn:
+        known = people.by_login(conn, person.login)
+    if known is None or not _fits(known.password_hash, old):
+        raise WrongPassword
+    hashed = hash_password(new, person.login, person.name)
+    with deps.db.transaction() as conn:
+        people.change_password(conn, person.id, hashed, but=_digest(token))
+        logbook.add(conn, "password_changed", person=person.id, reason=person.name)
+
+
+def sessions(deps: Deps, person: Person, token: str) -> list[people.OwnSession]:
+    with deps.db.transaction() as conn:
+        return people.sessions(conn, person.id, _digest(token))
+
+
+def end_session(deps: Deps, person: Person, session: int) -> None:
+    """End one of a person's own sessions. Raises ``NotFound``."""
+    with deps.db.transaction() as conn:
+        if not people.end_own_session(conn, person.id, session):
+            raise NotFound("This session")
 
 
 def may_anybody(deps: Deps) -> bool:

@@ -38,8 +38,8 @@ def index_next(deps: Deps) -> bool:
     """
     with deps.db.transaction() as conn:
         due = outside.next_due(conn, INDEXED_AT_ONCE)
-        for number in search.refresh(conn, due):
+        for number, folder in search.refresh(conn, due):
             stuck.put(conn, "index", Item(
-                subject=str(number), shown=f"No. {number}", reason=TOO_MANY_WORDS,
+                subject=str(number), shown=f"No. {number}", reason=TOO_MANY_WORDS, folder=folder,
             ))  # fmt: skip
     return bool(due)

@@ -7,6 +7,7 @@ under its own name, in the folders it came with, which are made where they are m
 
 from __future__ import annotations
 
+import shutil
 import time
 from collections.abc import Iterable
 from dataclasses import dataclass
@@ -32,6 +33,8 @@ from .records_json import record_json
 
 MAY_FILE = ("filer", "keeper")
 DEEPEST = 40  #: folders of one upload
+MOST_UNFINISHED = 1_000  #: uploads of one person
+KEPT_FREE = 1 << 29  #: bytes of the disk that uploads leave
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -59,10 +62,28 @@ def begin(deps: Deps, person: int, *, path: str, size: int, folder: int | None) 
                 raise NotAllowed("You may look things up here, but not hand in documents.")
         else:
             _folder(conn, person, folder)
+        _assert_room(deps, conn, person, path, size)
         uploads.add(conn, id=id, person=person, folder=folder, path="/".join(parts), size=size)
     if size == 0:
         return receive(deps, person, id, 0, [])
     return Progress(id=id, received=0, size=size, number=None)
+
+
+def _assert_room(deps: Deps, conn: Connection, person: int, path: str, size: int) -> None:
+    """Let nobody announce more than there is room for: what is announced is reserved. Raises ``TooLarge``."""
+    uploads.hold(conn)
+    announced = uploads.announced(conn, person)
+    if announced.count >= MOST_UNFINISHED or announced.own + size > deps.settings.upload_quota_bytes:
+        raise TooLarge(
+            f"“{path}” is more than you may send at once: {announced.own >> 20} MB of yours are under way already.",
+            mend="Wait until they are here, or give some of them up.",
+        )
+    free = shutil.disk_usage(deps.arrivals.root).free
+    if announced.all + size > free - KEPT_FREE:
+        raise TooLarge(
+            f"There is no room for “{path}” on the disk, with what others are sending already.",
+            mend="Ask the administrator to make room.",
+        )
 
 
 def _folder(conn: Connection, person: int, folder: int) -> Folder:

@@ -20,6 +20,7 @@ create table stuck (
     part     text        not null check (part in ('following', 'settling', 'reading', 'index', 'arrivals', 'store')),
     subject  text        not null,                     -- a path, a checksum or a number, by part
     shown    text        not null,                     -- as a person reads it
+    folder_id bigint     references folder,            -- where it stands: its keepers see it; null: those of the whole drive
     reason   text        not null,
     tries    int         not null default 1,
     since    timestamptz not null default now(),
@@ -31,6 +32,7 @@ create index stuck_next on stuck (part, next_at);
 -- Kept bytes that a step on record no longer needs: these alone are ever removed from the store.
 create table store_due (sha256 bytea primary key);
 
+alter table drive_notice add column folder_id bigint references folder;
 alter table drive_sweep add column whole_at timestamptz;   -- when the drive was last looked over completely
 
 -- Of a folder that is gone with grants of its own, and one that holds what it held: are they the same?
@@ -59,4 +61,21 @@ alter table logbook add constraint logbook_action_check check (action in
      'moved', 'renamed', 'copied', 'binned', 'restored', 'corrected', 'uploaded',
      'folder_made', 'folder_renamed', 'folder_moved', 'folder_removed',
      'moved_outside', 'renamed_outside', 'folder_moved_outside', 'folder_gone', 'joined', 'access_changed',
-     'versioned', 'unversioned', 'reverted', 'destroyed', 'overwritten_outside', 'drive_adopted', 'folders_joined'));
+     'versioned', 'unversioned', 'reverted', 'destroyed', 'overwritten_outside', 'drive_adopted', 'folders_joined',
+     'password_changed', 'person_invited', 'person_ended', 'administrator_made', 'administrator_ended', 'team_changed',
+     'team_removed', 'point_granted', 'point_renamed'));
+
+-- What is done in Office: administrators see it, and each person what concerns them.
+alter table logbook add column about_id bigint;         -- the person that it is about
+
+-- signing in ------------------------------------------------------------------------------------------------
+-- A browser that somebody has signed in with before: guesses of others do not slow it down.
+create table device (
+    token_hash bytea primary key,                       -- sha256 of its cookie
+    person_id  bigint      not null references person,
+    seen_at    timestamptz not null default now()
+);
+alter table sign_in_failure add column device bytea;    -- null: of a browser that nobody has signed in with
+alter table session add column address text;            -- where it began, and with what, for its person alone
+alter table session add column agent text;
+alter table session add column id bigint generated always as identity;

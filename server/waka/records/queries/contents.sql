@@ -2,7 +2,7 @@
 insert into content (sha256, size) values (%(sha256)s, %(size)s) on conflict do nothing
 
 -- name: unread_arrivals
-select c.sha256, d.id as document_id, d.state, a.path as arrival_path, d.name, null::text as folder_path
+select c.sha256, d.id as document_id, d.state, a.path as arrival_path, d.name, null::bigint as folder_id, null::text as folder_path
 from arrival a join document d on d.id = a.document_id join content c on c.sha256 = d.sha256
 where c.read_at is null
   and not exists (select from stuck s where s.part = 'reading' and s.subject = encode(c.sha256, 'hex') and s.next_at > now())
@@ -10,7 +10,8 @@ order by d.id limit %(limit)s
 
 -- name: unread
 -- Each with a place where a file has these bytes.
-select c.sha256, d.id as document_id, d.state, null::bytea as arrival_path, d.name, folder_path(d.folder_id) as folder_path
+select c.sha256, d.id as document_id, d.state, null::bytea as arrival_path, d.name, d.folder_id,
+       folder_path(d.folder_id) as folder_path
 from content c
 cross join lateral (select id, state, name, folder_id from document
                     where sha256 = c.sha256 and state = 'filed' order by id limit 1) d

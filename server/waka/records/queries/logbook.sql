@@ -4,6 +4,9 @@ insert into logbook (person_id, action, document_id, folder_id, list_id, from_pa
 values (%(person)s, %(action)s, %(number)s, %(folder)s, %(list)s, %(from_path)s, %(to_path)s, %(from_folder)s,
         %(to_folder)s, %(point)s, %(reason)s)
 
+-- name: add_about
+insert into logbook (person_id, action, about_id, reason) values (%(person)s, %(action)s, %(about)s, %(reason)s)
+
 -- name: entries
 -- What happened, latest first, as far as this person may see every end of it.
 select l.id, l.at, l.action, pe.name as person, pe.initials, l.document_id, l.list_id, l.from_path, l.to_path,
@@ -38,7 +41,12 @@ where (l.from_folder_id is null or exists (select from folder f join sight s on 
            where f.id = l.to_folder_id and s.person_id = %(person)s))
   and (l.from_folder_id is not null or l.to_folder_id is not null or exists (
            select from arrival_point_sight a where a.arrival_point_id = l.arrival_point_id
-           and a.person_id = %(person)s))
+           and a.person_id = %(person)s)
+       -- what was done in Office: for administrators, for who keeps the whole drive, and for whom it is about
+       or l.action = any(%(office)s) and (l.about_id = %(person)s
+           or exists (select from person a where a.id = %(person)s and a.administrator)
+           or exists (select from folder r join sight s on s.access_id = r.access_id and s."right" = 'keeper'
+                      where r.parent_id is null and s.person_id = %(person)s)))
   and (%(before)s::bigint is null or l.id < %(before)s)
   and (%(number)s::bigint is null or l.document_id = %(number)s)
   and (not %(mine)s or l.person_id = %(person)s)

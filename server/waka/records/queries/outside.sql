@@ -217,15 +217,16 @@ select extract(epoch from now() - whole_at) from drive_sweep
 delete from drive_notice where not path = any(%(paths)s)
 
 -- name: notice
-insert into drive_notice (path, reason) select * from unnest(%(paths)s::text[], %(reasons)s::text[])
-on conflict (path) do update set reason = excluded.reason
+insert into drive_notice (path, reason, folder_id)
+select * from unnest(%(paths)s::text[], %(reasons)s::text[], %(folders)s::bigint[])
+on conflict (path) do update set reason = excluded.reason, folder_id = excluded.folder_id
 
 -- name: notices
--- What cannot be taken in, where this person keeps the whole drive.
-select path, reason from drive_notice
-where exists (select from folder f join sight s on s.access_id = f.id and s.person_id = %(person)s
-              and s."right" = 'keeper' where f.parent_id is null)
-order by path limit 200
+-- What cannot be taken in, of each folder for its keepers.
+select n.path, n.reason from drive_notice n
+join folder f on f.id = n.folder_id or n.folder_id is null and f.parent_id is null
+join sight s on s.access_id = f.access_id and s.person_id = %(person)s and s."right" = 'keeper'
+order by n.path limit 200
 
 -- name: keeps_all
 select exists (select from folder f join sight s on s.access_id = f.id and s.person_id = %(person)s

@@ -16,23 +16,56 @@ where s.token_hash = %(token_hash)s and p.id = s.person_id and p.ended_at is nul
 returning p.id, p.login, p.name, p.initials, p.administrator, s.csrf
 
 -- name: add_session
-insert into session (token_hash, person_id, csrf) values (%(token_hash)s, %(person)s, %(csrf)s)
+insert into session (token_hash, person_id, csrf, address, agent)
+values (%(token_hash)s, %(person)s, %(csrf)s, %(address)s, %(agent)s)
+
+-- name: sessions
+select id, created_at, seen_at, address, agent, token_hash = %(this)s as is_this from session
+where person_id = %(person)s and seen_at > now() - interval '12 hours' and created_at > now() - interval '14 days'
+order by seen_at desc
+
+-- name: end_own_session
+delete from session where person_id = %(person)s and id = %(session)s returning id
+
+-- name: change_password
+with ended as (delete from session where person_id = %(person)s and token_hash <> %(but)s),
+     browsers as (delete from device where person_id = %(person)s),
+     used as (delete from invitation where person_id = %(person)s)
+update person set password_hash = %(password_hash)s where id = %(person)s
 
 -- name: end_session
 delete from session where token_hash = %(token_hash)s
 
+-- name: hold_tries
+select pg_advisory_xact_lock(8524)
+
 -- name: recent_failures
--- Failed tries of the last 15 minutes, by this name from this address, and by this address at all.
-select count(*) filter (where lower(login) = lower(%(login)s)) as by_login, count(*) as by_address,
+-- Failed tries of the last 15 minutes: of a browser that is known by that alone; of others by the name, whoever
+-- tries, and by the address.
+select count(*) filter (where lower(login) = lower(%(login)s)
+                        and (address = %(address)s or %(device)s::bytea is not null)) as by_pair,
+       count(*) filter (where lower(login) = lower(%(login)s)) as by_login,
+       count(*) filter (where device is null and %(device)s::bytea is null and address = %(address)s) as by_address,
        coalesce(extract(epoch from now() - max(at)), 1e9)::float8 as seconds_since
-from sign_in_failure where at > now() - interval '15 minutes' and address = %(address)s
+from sign_in_failure
+where at > now() - interval '15 minutes' and device is not distinct from %(device)s::bytea
+  and (lower(login) = lower(%(login)s) or device is null and address = %(address)s)
 
 -- name: add_failure
-insert into sign_in_failure (login, address) values (%(login)s, %(address)s)
+insert into sign_in_failure (login, address, device) values (%(login)s, %(address)s, %(device)s) returning id
 
 -- name: clear_failures
-delete from sign_in_failure where (lower(login) = lower(%(login)s) and address = %(address)s)
+delete from sign_in_failure where id = %(tried)s
+   or device = %(device)s::bytea and lower(login) = lower(%(login)s)
    or at < now() - interval '1 day'
+
+-- name: is_device_of
+select exists (select from device where token_hash = %(token_hash)s and person_id = %(person)s
+               and seen_at > now() - interval '180 days')
+
+-- name: put_device
+insert into device (token_hash, person_id) values (%(token_hash)s, %(person)s)
+on conflict (token_hash) do update set seen_at = now(), person_id = excluded.person_id
 
 -- name: add_invitation
 insert into invitation (token_hash, person_id, invited_by) values (%(token_hash)s, %(person)s, %(by)s)
@@ -45,8 +78,12 @@ where i.token_hash = %(token_hash)s and i.expires_at > now()
 
 -- name: set_password
 with ended as (delete from session where person_id = %(person)s),
+     browsers as (delete from device where person_id = %(person)s),
      used as (delete from invitation where person_id = %(person)s)
 update person set password_hash = %(password_hash)s where id = %(person)s
+
+-- name: name_of
+select name from person where id = %(person)s
 
 -- name: filers
 -- Everybody who may file somewhere, and so sees what arrives.

@@ -1,6 +1,6 @@
 -- name: source
 -- What the search words of some filed documents are made of.
-select d.id, d.name, coalesce(p.name, '') || ' ' || coalesce(p.short, '') || ' ' || coalesce(d.what, '')
+select d.id, d.folder_id, d.name, coalesce(p.name, '') || ' ' || coalesce(p.short, '') || ' ' || coalesce(d.what, '')
        || ' ' || coalesce(d.reference, '') || ' ' || coalesce(k.label, '') || ' ' || coalesce(d.note, '')
        || ' ' || coalesce((select string_agg(tag.name, ' ') from document_tag dt join tag on tag.id = dt.tag_id
                            where dt.document_id = d.id), '') as fields,

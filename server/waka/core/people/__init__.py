@@ -1,0 +1,1 @@
+"""What is thought about people: which passwords are none."""

@@ -1,0 +1,28 @@
+"""Where a request comes from, behind proxies that are trusted to say so (X-Forwarded-For) and no others."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from ipaddress import IPv4Network, IPv6Network, ip_address
+
+from flask import Request
+
+Network = IPv4Network | IPv6Network
+
+
+def sender(asked: Request, trusted: Sequence[Network]) -> str:
+    """Return the address that *asked* comes from: the last one that no trusted proxy has."""
+    way = [
+        *(part.strip() for line in asked.headers.getlist("X-Forwarded-For") for part in line.split(",")),
+        asked.remote_addr or "",
+    ]
+    found = way[-1]
+    for address in reversed(way):
+        try:
+            known = ip_address(address)
+        except ValueError:
+            break  # no address: whoever wrote it is the last that is known
+        found = str(known)
+        if not any(known.version == network.version and known in network for network in trusted):
+            break
+    return found
