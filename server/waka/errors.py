@@ -95,6 +95,18 @@ class SlipIncomplete(WakaError):
         )  # fmt: skip
 
 
+class SlipChanged(WakaError):
+    """Somebody else filled in the same slip meanwhile."""
+
+    code = "slip_changed"
+
+    def __init__(self, by: str, edition: int, slip: dict[str, Any]) -> None:
+        super().__init__(
+            f"{by or 'Somebody else'} changed this slip meanwhile; nothing was overwritten.",
+            mend="Take theirs, or keep yours.", by=by, edition=edition, slip=slip,
+        )  # fmt: skip
+
+
 class NameUnfit(WakaError):
     code = "name_unfit"
 

@@ -46,7 +46,7 @@ def file_first(server: Server) -> tuple[int, int]:
     _, outline = client.ask("GET", "/api/folders")
     folder = next(f["id"] for f in outline["folders"] if f["path"] == "Safety/Certificates")
     try:
-        status, _ = client.ask("POST", f"/api/desk/{number}/file", {**SLIP, "folder": folder})
+        status, _ = client.ask("POST", f"/api/desk/{number}/file?seen=1", {**SLIP, "folder": folder})
     except (OSError, ConnectionError):
         status = 0
     return number, status

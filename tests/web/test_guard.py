@@ -285,7 +285,7 @@ def test_what_is_announced_is_reserved_and_bounded(deps: Deps, tamsin: int) -> N
     with pytest.raises(TooLarge, match="under way already"):
         uploading.begin(deps, tamsin, path="more.bin", size=whole, folder=None)
     with deps.db.transaction() as conn:
-        conn.execute("update upload set size = 1 << 60 where path = '0.bin'")
+        conn.execute("update upload set size = 1::bigint << 60 where path = '0.bin'")
     noor = signing_in.add_person(deps, login="noor", name="Noor Quay", password=PASSWORD, right="filer")
     with pytest.raises(TooLarge, match="no room"):
         uploading.begin(deps, noor, path="small.bin", size=5, folder=None)

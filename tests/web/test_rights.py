@@ -134,7 +134,7 @@ TABLE: dict[tuple[str, str], tuple[Any, int, Any]] = {
     ("post", "/api/invitations/{secret}"): ({"password": "long enough it is"}, 404, "open"),
 }  # fmt: skip
 QUERY = {
-    "/api/find": "?q=invoice", "/api/desk/uploads": "?name=x.txt", "/api/logbook": "?quiet=false",
+    "/api/find": "?q=invoice", "/api/desk/{number}/slip": "?seen=1", "/api/desk/{number}/file": "?seen=1", "/api/desk/uploads": "?name=x.txt", "/api/logbook": "?quiet=false",
     "/api/folders/{folder}/groups": "?by=kind", "/api/documents/zip": "?numbers=1",
     "/api/old-path": "?path=Finance/Invoices/2026/2026-11-04_gmf_red-diesel.pdf",
 }  # fmt: skip
@@ -259,5 +259,5 @@ def test_a_folder_with_grants_of_its_own_is_hidden_from_the_rest(visitor: Visito
                 if a["number"] == twin["number"])["same_as"] is not None  # fmt: skip
     answer = visitor.ask("POST", f"/api/desk/{twin['number']}/preview", {**SLIP, "folder": hidden[0][1]})
     assert answer.json["folder"] is None and answer.json["before"] == answer.json["after"] == []
-    answer = visitor.ask("POST", f"/api/desk/{twin['number']}/file", {**SLIP, "folder": hidden[0][1]})
+    answer = visitor.ask("POST", f"/api/desk/{twin['number']}/file?seen=1", {**SLIP, "folder": hidden[0][1]})
     assert answer.status_code == 404

@@ -7,8 +7,10 @@ import { SignIn } from '../entrance/SignIn'
 import { carry, Problem } from '../shared/api/client'
 import { meQuery } from '../shared/api/queries'
 import { ProblemNote } from '../shared/ProblemNote'
+import { useSessionEnded } from '../shared/session'
 import { Boundary } from './Boundary'
 import { ByNumber } from './ByNumber'
+import { nonce } from './nonce'
 import { useScheme } from './scheme'
 import { Shell } from './Shell'
 import { themeOf } from './theme'
@@ -17,14 +19,13 @@ const FoldersView = lazy(() => import('../folders/FoldersView').then((m) => ({ d
 const LatelyView = lazy(() => import('../folders/LatelyView').then((m) => ({ default: m.LatelyView })))
 const StorageView = lazy(() => import('../folders/StorageView').then((m) => ({ default: m.StorageView })))
 const OfficeView = lazy(() => import('../office/OfficeView').then((m) => ({ default: m.OfficeView })))
+const SignInAgain = lazy(() => import('../entrance/SignInAgain').then((m) => ({ default: m.SignInAgain })))
 const Welcome = lazy(() => import('../entrance/Welcome').then((m) => ({ default: m.Welcome })))
 const FindView = lazy(() => import('../find/FindView').then((m) => ({ default: m.FindView })))
 const ChangesView = lazy(() => import('../changes/ChangesView').then((m) => ({ default: m.ChangesView })))
 const ListView = lazy(() => import('../changes/ListView').then((m) => ({ default: m.ListView })))
 const ProofView = lazy(() => import('../changes/ProofView').then((m) => ({ default: m.ProofView })))
 const LogbookView = lazy(() => import('../logbook/LogbookView').then((m) => ({ default: m.LogbookView })))
-
-const nonce = document.querySelector<HTMLMetaElement>('meta[name="csp-nonce"]')?.content ?? ''
 
 export function App() {
   const [scheme, turnScheme] = useScheme()
@@ -40,6 +41,7 @@ export function App() {
 
 function Inside({ me, turnScheme }: { me: { data: unknown; error: unknown; isPending: boolean }; turnScheme: () => void }) {
   const { data } = useQuery(meQuery)
+  const ended = useSessionEnded()
   const invitation = /^\/welcome\/([\w-]+)$/.exec(useLocation().pathname)
   if (invitation) {
     return (
@@ -56,6 +58,11 @@ function Inside({ me, turnScheme }: { me: { data: unknown; error: unknown; isPen
   carry(data.csrf)
   return (
     <Shell me={data} turnScheme={turnScheme}>
+      {ended && (
+        <Suspense>
+          <SignInAgain me={data} />
+        </Suspense>
+      )}
       <Suspense fallback={<div className="opening" />}>
         <Routes>
           <Route path="/" element={<Navigate to="/desk" replace />} />

@@ -1,11 +1,13 @@
 import { useMutation, useQuery } from '@tanstack/react-query'
 import { Dropdown } from 'antd'
-import { useEffect, useRef, type ReactNode } from 'react'
+import { lazy, Suspense, useEffect, useRef, useState, type ReactNode } from 'react'
 import { NavLink, useLocation, useNavigate, useSearchParams } from 'react-router'
 import { api, told, type Me } from '../shared/api/client'
 import { deskQuery, listsQuery } from '../shared/api/queries'
 import { useKeys } from '../shared/keys'
 import { CarryBar } from './CarryBar'
+
+const AccountDialog = lazy(() => import('./AccountDialog').then((m) => ({ default: m.AccountDialog })))
 
 /** The frame of every place: places by the kind of work along the top, the one box to find a record. */
 export function Shell({ me, turnScheme, children }: { me: Me; turnScheme: () => void; children: ReactNode }) {
@@ -17,6 +19,7 @@ export function Shell({ me, turnScheme, children }: { me: Me; turnScheme: () => 
   })
   const underWay = useQuery(listsQuery).data?.lists.filter((list) => !['done', 'cancelled'].includes(list.state)).length ?? 0
   const waiting = desk.data?.waiting.length
+  const [account, setAccount] = useState(false)
   return (
     <div className="shell">
       <header className="places">
@@ -43,6 +46,7 @@ export function Shell({ me, turnScheme, children }: { me: Me; turnScheme: () => 
           menu={{
             items: [
               { key: 'who', label: `${me.name} (${me.login})`, disabled: true },
+              { key: 'account', label: 'Password and sessions', onClick: () => setAccount(true) },
               { key: 'scheme', label: 'Turn light and dark', onClick: turnScheme },
               { key: 'out', label: 'Sign out', onClick: () => signOut.mutate() },
             ],
@@ -53,6 +57,11 @@ export function Shell({ me, turnScheme, children }: { me: Me; turnScheme: () => 
           </button>
         </Dropdown>
       </header>
+      {account && (
+        <Suspense>
+          <AccountDialog me={me} onClose={() => setAccount(false)} />
+        </Suspense>
+      )}
       <CarryBar />
       <main>{children}</main>
     </div>

@@ -6,16 +6,18 @@ import '@fontsource/ibm-plex-sans/latin-500.css'
 import '@fontsource/ibm-plex-sans/latin-600.css'
 import '@fontsource/ibm-plex-sans/latin-ext-400.css'
 import './waka.css'
+import './nonce'
 import { MutationCache, QueryCache, QueryClient, QueryClientProvider } from '@tanstack/react-query'
 import { StrictMode } from 'react'
 import { createRoot } from 'react-dom/client'
 import { BrowserRouter } from 'react-router'
 import { Problem } from '../shared/api/client'
+import { sessionEnded } from '../shared/session'
 import { App } from './App'
 
-// a session that ended shows the sign-in again, wherever it is noticed
+// a session that ended is said, wherever it is noticed, over what is being done; before there was one it is no news
 const onError = (error: Error) => {
-  if (error instanceof Problem && error.code === 'not_signed_in') client.setQueryData(['me'], null)
+  if (error instanceof Problem && error.code === 'not_signed_in' && client.getQueryData(['me'])) sessionEnded()
 }
 const client = new QueryClient({
   queryCache: new QueryCache({ onError }),

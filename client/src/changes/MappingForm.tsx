@@ -1,6 +1,6 @@
 import { useMutation, useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
-import { useSettled } from '../desk/useSlip'
+import { useSettled } from '../shared/useSettled'
 import { api, Problem, told, type ChangeList } from '../shared/api/client'
 import { number, plural } from '../shared/format'
 import { PathLine, stopsOf, type Stop } from '../shared/PathLine'

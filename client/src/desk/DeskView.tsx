@@ -1,7 +1,8 @@
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
+import { Alert, Button } from 'antd'
 import { useEffect, useState, type DragEvent } from 'react'
-import { useNavigate, useParams } from 'react-router'
-import { api, told, upload } from '../shared/api/client'
+import { useLocation, useNavigate, useParams } from 'react-router'
+import { api, told, upload, type Slip } from '../shared/api/client'
 import { deskQuery, documentQuery, houseQuery } from '../shared/api/queries'
 import { plural } from '../shared/format'
 import { KeyBar, type KeyHint } from '../shared/KeyBar'
@@ -14,6 +15,7 @@ import { FilingSlip, type FiledNow } from './FilingSlip'
 import { following, grouped } from './model'
 import { Queue } from './Queue'
 import { Uploads, type Upload } from './Uploads'
+import { useFilings } from './useFilings'
 
 const HINTS: KeyHint[] = [
   { keys: 'Enter', does: 'file and next', group: 'Filing' },
@@ -27,6 +29,7 @@ const MORE: KeyHint[] = [
   { keys: 'Tab', does: 'take the marked choice, go to the next field', group: 'The slip' },
   { keys: 'Esc', does: 'leave the field: then the letters act without Alt', group: 'The slip' },
   { keys: 'Alt X', does: 'use the extension that fits', group: 'The slip' },
+  { keys: 'Alt B', does: 'back to what could not be filed', group: 'Filing' },
   { keys: 'Alt L', does: 'set aside, or back in order', group: 'Filing' },
   { keys: 'Alt ↑ ↓', does: 'the one before or after in the queue', group: 'Filing' },
   { keys: 'U', does: 'choose files to hand in', group: 'Filing' },
@@ -45,18 +48,25 @@ export function DeskView() {
   const [last, setLast] = useState<FiledNow | null>(null)
   const [keysShown, setKeysShown] = useState(false)
   const [over, setOver] = useState(false)
-  const waiting = desk.data?.waiting ?? []
-  const asked = params.number ? Number(params.number) : null
+  const filings = useFilings((filed) => setLast(filed))
+  const waiting = (desk.data?.waiting ?? []).filter((arrival) => !filings.isAway(arrival.number))
+  const { pathname } = useLocation()
+  const [shown, setShown] = useState<{ number: number | null; from: string } | null>(null)
+  // what is shown next is shown at once; the address follows a moment later
+  const asked = shown?.from === pathname ? shown.number : params.number ? Number(params.number) : null
   const first = grouped(waiting)[0]?.arrivals[0]?.number ?? null
   const current = waiting.find((arrival) => arrival.number === asked) ?? null
   const document = useQuery({ ...documentQuery(current?.number ?? 0), enabled: current !== null })
   const uploads = useUploads(() => void queries.invalidateQueries({ queryKey: ['desk'] }))
 
-  const show = (number: number | null) => void navigate(number === null ? '/desk' : `/desk/${String(number)}`, { replace: true })
+  const show = (number: number | null) => {
+    setShown({ number, from: pathname })
+    void navigate(number === null ? '/desk' : `/desk/${String(number)}`, { replace: true })
+  }
   useEffect(() => {
     // whatever is asked for and no longer waits gives way to the first that does; but not while the
     // queue is on its way, which may bring it (an arrival just put back by undo)
-    if (desk.data && !desk.isFetching && current === null && first !== asked && isStillIn('/desk')) show(first)
+    if (desk.data && !desk.isFetching && current === null && first !== asked && isStillIn('/desk')) void navigate(first === null ? '/desk' : `/desk/${String(first)}`, { replace: true })
   })
   const undo = useMutation({
     mutationFn: (listId: number) => told(api.POST('/api/changes/{list_id}/undo', { params: { path: { list_id: listId } } })),
@@ -83,9 +93,27 @@ export function DeskView() {
   const undoLast = () => {
     if (last && !undo.isPending) undo.mutate(last.listId)
   }
+  const refused = filings.refused.find((one) => one.number === current?.number) ?? null
+  const elsewhere = filings.refused.filter((one) => one.number !== current?.number)
+  const backToRefused = () => {
+    const [first] = elsewhere
+    if (first) show(first.number)
+  }
+  const next = current ? following(waiting, current.number) : null
+  useEffect(() => {
+    if (next !== null) void queries.prefetchQuery(documentQuery(next))
+  }, [queries, next])
+  const file = (slip: Slip, stay: boolean) => {
+    if (!current) return
+    const next = following(waiting, current.number)
+    if (!stay) show(next)
+    void filings.file(current, slip, stay).then((went) => {
+      if (went && stay) show(next)
+    })
+  }
   useKeys(
     { '?': () => setKeysShown(true), u: uploads.choose, ArrowDown: () => step(1), ArrowUp: () => step(-1), 'ctrl+z': undoLast },
-    { 'alt+ArrowDown': () => step(1), 'alt+ArrowUp': () => step(-1), ...(last ? { 'ctrl+z': undoLast } : {}) },
+    { 'alt+b': backToRefused, 'alt+ArrowDown': () => step(1), 'alt+ArrowUp': () => step(-1), ...(last ? { 'ctrl+z': undoLast } : {}) },
   )
   const drop = (event: DragEvent) => {
     event.preventDefault()
@@ -109,26 +137,35 @@ export function DeskView() {
         onDrop={drop}
       >
         <div className="queuecolumn">
-          <Queue desk={desk.data} current={current?.number ?? null} />
+          {elsewhere.map((one) => (
+            <Alert
+              key={one.number}
+              type="error"
+              role="alert"
+              title={`“${one.name}” was not filed: ${one.error.message}`}
+              action={
+                <Button size="small" onClick={() => show(one.number)}>
+                  Back to it <kbd>Alt B</kbd>
+                </Button>
+              }
+            />
+          ))}
+          <Queue desk={{ ...desk.data, waiting }} current={current?.number ?? null} />
           <Uploads uploads={uploads.list} onChoose={uploads.choose} inputRef={uploads.input} onFiles={uploads.send} onClear={uploads.clear} />
         </div>
-        {current && document.data && house.isSuccess ? (
+        {current && house.isSuccess ? (
           <>
-            <PageView key={`page-${String(current.number)}`} document={document.data} />
+            {document.data ? <PageView key={`page-${String(current.number)}`} document={document.data} /> : <div className="opening">{document.error && <ProblemNote error={document.error} />}</div>}
             <FilingSlip
               key={current.number}
               arrival={current}
               desk={desk.data}
               last={last}
+              refused={refused?.error ?? null}
+              isFiling={filings.isFiling(current.number)}
+              onFile={file}
+              onChange={() => filings.forget(current.number)}
               onLater={() => later.mutate()}
-              onFiled={(filed) => {
-                setLast(filed)
-                const next = following(waiting, filed.number)
-                queries.setQueryData(deskQuery.queryKey, (old) =>
-                  old && { ...old, waiting: old.waiting.filter((a) => a.number !== filed.number), filed_today: old.filed_today + 1 })
-                show(next)
-                void queries.invalidateQueries({ queryKey: ['desk'] })
-              }}
             />
           </>
         ) : (

@@ -14,10 +14,12 @@ interface FieldsProps {
   preview: Preview | undefined
   problems: Map<string, string>
   asked: boolean // to file: what is missing counts as a problem
+  isOfWho: boolean // the preview is of who stands there now
 }
 
 /** The fields of the slip, each with what was understood of it. */
-export function Fields({ slip, change, inputs, submit, house, preview, problems, asked }: FieldsProps) {
+export function Fields({ slip, change, inputs, submit, house, preview, problems, asked, isOfWho }: FieldsProps) {
+  const [inWho, setInWho] = useState(false)
   const seen = preview?.understood
   const wrong = (field: string, typed: string) => (typed || asked ? problems.get(field) : undefined)
   return (
@@ -25,6 +27,8 @@ export function Fields({ slip, change, inputs, submit, house, preview, problems,
       <SlipField name="kind" letter="k" word="Kind">
         <KindField house={house} code={slip.kind} inputs={inputs} change={change} submit={submit} />
       </SlipField>
+      {/* a new party's short form is asked for once its name is left: no field comes up under the keys of who types it */}
+      <div className="asone" onFocus={() => setInWho(true)} onBlur={() => setInWho(false)}>
       <SlipField name="who" letter="w" word="Who" problem={wrong('who', slip.who)} note={seen?.who?.known && seen.who.short ? <code>{seen.who.short}</code> : undefined}>
         <TypeAhead
           label="Who"
@@ -38,7 +42,8 @@ export function Fields({ slip, change, inputs, submit, house, preview, problems,
           onEnter={submit}
         />
       </SlipField>
-      {seen?.who && seen.who.proposed !== null && (
+      </div>
+      {!inWho && isOfWho && seen?.who && seen.who.proposed !== null && (
         <SlipField name="short" letter="s" word="Short form" problem={problems.get('short')} note={seen.who.known ? 'none yet' : 'a new party'}>
           <Plain label="Short form" inputRef={inputs.short} value={slip.short || seen.who.proposed} onType={(short) => change({ short })} onEnter={submit} />
         </SlipField>

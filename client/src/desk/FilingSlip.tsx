@@ -1,16 +1,18 @@
-import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
-import { useEffect } from 'react'
-import { api, Problem, told, type Arrival, type Desk, type Slip } from '../shared/api/client'
+import { useQuery } from '@tanstack/react-query'
+import { useLayoutEffect, useState } from 'react'
+import { Problem, type Arrival, type Desk, type Slip } from '../shared/api/client'
 import { houseQuery, outlineQuery, previewQuery } from '../shared/api/queries'
 import { number } from '../shared/format'
 import { useKeys } from '../shared/keys'
 import { ProblemNote } from '../shared/ProblemNote'
 import { Fields } from './Fields'
 import { useInputs } from './inputs'
-import { firstOf, type FieldName } from './model'
+import { firstOf, isRefused, lackingOf, type FieldName } from './model'
 import { NameBox } from './NameBox'
 import { NeighbourStrip } from './NeighbourStrip'
-import { useSettled, useSlip } from './useSlip'
+import { SlipState } from './SlipState'
+import { useSettled } from '../shared/useSettled'
+import { useSlip } from './useSlip'
 import { Where } from './Where'
 
 const PREVIEW_AFTER = 90 // milliseconds without a key
@@ -26,45 +28,52 @@ interface Props {
   arrival: Arrival
   desk: Desk
   last: FiledNow | null
-  onFiled: (filed: FiledNow) => void
+  refused: Error | null // why it could not be filed the last time
+  onFile: (slip: Slip, stay: boolean) => void // stay: until it is certain that it can be filed
+  isFiling: boolean
+  onChange: () => void
   onLater: () => void
 }
 
 /** The fields of one arrival, the name that composes itself from them, and where it will stand. */
-export function FilingSlip({ arrival, desk, last, onFiled, onLater }: Props) {
-  const queries = useQueryClient()
-  const [slip, write] = useSlip(arrival)
+export function FilingSlip({ arrival, desk, last, refused, onFile, isFiling, onChange, onLater }: Props) {
+  const [kept, write] = useSlip(arrival)
+  const { slip } = kept
   const house = useQuery(houseQuery)
   const outline = useQuery(outlineQuery)
-  const preview = useQuery(previewQuery(arrival.number, useSettled(slip, PREVIEW_AFTER)))
+  const settled = useSettled(slip, PREVIEW_AFTER)
+  const preview = useQuery(previewQuery(arrival.number, settled))
   const inputs = useInputs()
-  const file = useMutation({
-    mutationFn: () => told(api.POST('/api/desk/{number}/file', { params: { path: { number: arrival.number } }, body: slip })),
-    onSuccess: (outcome) => {
-      void queries.invalidateQueries({ predicate: (query) => ['outline', 'folder', 'logbook', 'house'].includes(String(query.queryKey[0])) })
-      onFiled({ listId: outcome.list_id, number: outcome.number, path: outcome.path, slip })
-    },
-    onError: (error) => {
-      const lacking = error instanceof Problem ? error.facts.fields : null
-      const first = Array.isArray(lacking) ? firstOf(lacking.map(String)) : null
-      if (first) inputs[first].current?.focus()
-    },
-  })
+  const [wasAsked, setAsked] = useState(false) // to file, while something was missing
   const change = (part: Partial<Slip>) => {
     // what was said of one name does not hold for the next
     write({ as_version: false, ...part })
-    if (file.isError) file.reset() // what was refused is no longer what stands here
+    setAsked(false)
+    if (refused) onChange() // what was refused is no longer what stands here
   }
   const submit = () => {
-    if (!file.isPending) file.mutate()
+    if (isFiling || kept.state === 'changed') return
+    const lacking = firstOf(lackingOf(slip, preview.data))
+    if (lacking) {
+      setAsked(true)
+      inputs[lacking].current?.focus()
+      return
+    }
+    // what is known to be refused is not left; all else is filed while the next one is looked at
+    const isKnown = settled === slip && preview.isSuccess && !preview.isPlaceholderData
+    onFile(slip, isKnown && isRefused(preview.data))
   }
   const focus = (field: FieldName) => () => inputs[field].current?.focus()
-  useEffect(() => {
-    // a person who has gone to the search box meanwhile is not called back
-    if (!document.activeElement?.closest('[role="search"]')) inputs.kind.current?.focus()
-    // only when another arrival is shown
+  useLayoutEffect(() => {
+    // in place before the next key: no key typed after Enter is lost or meets the slip before.
+    // A person who has gone to the search box meanwhile is not called back
+    if (document.activeElement?.closest('[role="search"]')) return
+    const facts = refused instanceof Problem ? refused.facts.fields : null
+    const first = Array.isArray(facts) ? firstOf(facts.map(String)) : null
+    inputs[first ?? 'kind'].current?.focus()
+    // only when another arrival is shown, or this one was refused
     // eslint-disable-next-line react-hooks/exhaustive-deps
-  }, [arrival.number])
+  }, [arrival.number, refused])
   const letters = { k: focus('kind'), w: focus('who'), n: focus('when'), t: focus('what'), r: focus('reference'), a: focus('amount'), '/': focus('folder') }
   const mend = preview.data?.findings.find((finding) => finding.code === 'wrong_extension')?.mend
   const sameAsLast = () => {
@@ -85,7 +94,7 @@ export function FilingSlip({ arrival, desk, last, onFiled, onLater }: Props) {
     },
   )
   // once somebody asked to file, what is missing is marked where it is missing
-  const asked = file.error instanceof Problem && file.error.code === 'slip_incomplete'
+  const asked = wasAsked || (refused instanceof Problem && refused.code === 'slip_incomplete')
   const problems = new Map(preview.data?.understood.problems.map((problem) => [problem.field, problem.message]))
   return (
     <section className="slip" aria-label="Filing slip">
@@ -93,22 +102,23 @@ export function FilingSlip({ arrival, desk, last, onFiled, onLater }: Props) {
         <h2>Filing slip</h2>
         <code>No. {number(arrival.number)}</code>
       </div>
-      <Fields {...{ slip, change, inputs, submit, asked }} house={house.data} preview={preview.data} problems={problems} />
+      <Fields {...{ slip, change, inputs, submit, asked }} isOfWho={!preview.isPlaceholderData && settled.who === slip.who} house={house.data} preview={preview.data} problems={problems} />
       <NameBox preview={preview.data} problems={problems} asVersion={slip.as_version} onUseExtension={takeExtension} onAsVersion={asVersion} />
       <Where {...{ slip, change, desk, inputs, submit }} folders={outline.data?.folders ?? []} preview={preview.data} />
       {preview.data && <NeighbourStrip preview={preview.data} />}
-      {file.error && (
-        <ProblemNote error={file.error}>
-          {file.error instanceof Problem && file.error.code === 'name_taken' && (
+      <SlipState kept={kept} number={arrival.number} />
+      {refused && (
+        <ProblemNote error={refused}>
+          {refused instanceof Problem && refused.code === 'name_taken' && (
             <button type="button" className="btn quiet" onClick={() => change({ what: `${slip.what} 2` })}>
               Add “2” to what
             </button>
           )}
         </ProblemNote>
       )}
-      {preview.error && !file.error && <ProblemNote error={preview.error} />}
+      {preview.error && !refused && <ProblemNote error={preview.error} />}
       <div className="slipacts">
-        <button type="button" className="btn" onClick={submit} disabled={file.isPending}>
+        <button type="button" className="btn" onClick={submit} disabled={isFiling}>
           File and next <kbd>Enter</kbd>
         </button>
         <button type="button" className="btn quiet" onClick={onLater}>

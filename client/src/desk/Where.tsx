@@ -28,7 +28,6 @@ export function Where({ slip, change, desk, inputs, submit, folders, preview }: 
         {chosen ? <PathLine stops={stopsOf(chosen.path)} /> : <span className="wait">choose a folder</span>}
       </div>
       <FolderField
-        key={slip.folder ?? 'none'}
         inputRef={inputs.folder}
         folders={folders}
         recent={desk.recent}

@@ -1,10 +1,10 @@
 import { describe, expect, it } from 'vitest'
-import type { Arrival, OutlineEntry } from '../shared/api/client'
-import { EMPTY, firstOf, following, grouped, match, matching, slipOf } from './model'
+import type { Arrival, OutlineEntry, Preview } from '../shared/api/client'
+import { EMPTY, firstOf, following, grouped, lackingOf, match, matching, slipOf } from './model'
 
 const arrival = (number: number, arrival_point: string, later = false): Arrival => ({
   number, arrival_point, later, name: `${String(number)}.pdf`, size: 1, added_at: '2026-11-20T08:00:00Z', was_read: true,
-  media_type: 'application/pdf', pages: 1, trouble: null, fitting_extension: null, same_as: null,
+  media_type: 'application/pdf', pages: 1, trouble: null, fitting_extension: null, same_as: null, edition: 1,
   slip: { kind: '', who: '', short: '', when: '', what: '', reference: '', amount: '', folder: null, extension: null, as_version: false },
 })
 const folder = (id: number, path: string): OutlineEntry => ({
@@ -56,4 +56,17 @@ describe('type-ahead over folders', () => {
   })
 
   it('matches everything when nothing is typed', () => expect(match('Finance', '  ')).toBe(0))
+})
+
+describe('what stands in the way of filing', () => {
+  const problems = (...fields: string[]) => ({ understood: { problems: fields.map((field) => ({ field, message: 'is missing' })) } }) as unknown as Preview
+  it.each([
+    ['nothing is known yet', { folder: 3 }, undefined, []],
+    ['no folder', {}, undefined, ['folder']],
+    ['what the pattern asks', { folder: 3, kind: 'invoice' }, problems('when', 'what'), ['when', 'what']],
+    ['filled in since it was looked at', { folder: 3, when: '1 2 26', what: 'x' }, problems('when', 'what'), []],
+    ['a short form is proposed by itself', { folder: 3 }, problems('short'), []],
+  ])('%s', (_, slip, preview, lacking) => {
+    expect(lackingOf({ ...EMPTY, ...slip }, preview)).toEqual(lacking)
+  })
 })

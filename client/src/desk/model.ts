@@ -1,4 +1,4 @@
-import type { Arrival, OutlineEntry, Slip } from '../shared/api/client'
+import type { Arrival, OutlineEntry, Preview, Slip } from '../shared/api/client'
 
 export const EMPTY: Slip = { kind: '', who: '', short: '', when: '', what: '', reference: '', amount: '', folder: null, extension: null, as_version: false }
 
@@ -73,4 +73,18 @@ export type FieldName = (typeof FIELD_ORDER)[number]
 
 export function firstOf(fields: readonly string[]): FieldName | null {
   return FIELD_ORDER.find((field) => fields.includes(field)) ?? null
+}
+
+/** The fields that are empty and have to be filled in before it can be filed, as far as that is known here. */
+export function lackingOf(slip: Slip, preview: Preview | undefined): FieldName[] {
+  const asked = preview?.understood.problems.map((problem) => problem.field) ?? []
+  const empty = FIELD_ORDER.filter((field) => asked.includes(field) && (slip[field] ?? '') === '' && field !== 'short')
+  return slip.folder === null ? [...empty, 'folder'] : empty
+}
+
+const ADVICE = ['wrong_extension', 'new_version'] // findings that stand in nobody's way
+
+/** Whether a slip that was looked at is known to be refused. */
+export function isRefused(preview: Preview): boolean {
+  return preview.name === null || preview.understood.problems.length > 0 || preview.findings.some((finding) => !ADVICE.includes(finding.code))
 }

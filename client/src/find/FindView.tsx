@@ -3,12 +3,13 @@ import { useState } from 'react'
 import { useNavigate, useSearchParams } from 'react-router'
 import { ActionBar } from '../folders/ActionBar'
 import { actionsFor } from '../folders/actions'
-import { Dialogs, type Open } from '../folders/Dialogs'
+import { Dialogs } from '../folders/Dialogs'
 import { all, clicked, NONE, only, stepped, type Selection } from '../folders/selection'
+import { useAsking } from '../folders/useAsking'
 import { useChanges } from '../folders/useChanges'
 import { api, told, type Found } from '../shared/api/client'
 import { carriedQuery, findQuery, outlineQuery } from '../shared/api/queries'
-import { useSettled } from '../desk/useSlip'
+import { useSettled } from '../shared/useSettled'
 import { day, money, plural } from '../shared/format'
 import { KeyBar, type KeyHint } from '../shared/KeyBar'
 import { KeyOverview } from '../shared/KeyOverview'
@@ -45,9 +46,8 @@ export function FindView() {
   const order = found.map((one) => one.number)
   // several are chosen only where a person says so; what was chosen for other words is chosen no more
   const [several, setSeveral] = useState<{ q: string; selection: Selection }>({ q: '', selection: NONE })
-  const [question, setOpen] = useState<Open | null>(null)
   const queries = useQueryClient()
-  const changes = useChanges(() => setSeveral({ q: '', selection: NONE }))
+  const changes = useChanges(`find ${q}`, () => setSeveral({ q: '', selection: NONE }))
   const folders = useQuery(outlineQuery).data?.folders ?? []
   const picked = several.q === q ? several.selection.chosen.filter((number) => order.includes(number)) : []
   const selection: Selection = picked.length > 0 ? { ...several.selection, chosen: picked } : chosen ? only(chosen.number) : NONE
@@ -57,6 +57,7 @@ export function FindView() {
     setSearch(asked, { replace: true })
     setSeveral({ q, selection: next.chosen.length > 1 ? next : NONE })
   }
+  const [asking, setOpen] = useAsking(`find ${q}`, selection.chosen, found)
   const step = (by: number, how: 'only' | 'range' = 'only') => choose(stepped(selection, by, order, how))
   const carry = (numbers: number[]) =>
     void told(api.POST('/api/carried', { body: { documents: numbers } })).then((load) => {
@@ -107,7 +108,7 @@ export function FindView() {
         <Details number={chosen?.number ?? null} wide={wide} onWide={() => setWide(!wide)} />
       </div>
       <KeyBar hints={HINTS}>{changes.last ? <span role="status">{changes.last.title}</span> : changes.undone && <span role="status">{changes.undone}</span>}</KeyBar>
-      <Dialogs open={question} onClose={() => setOpen(null)} folder={null} folders={folders} selection={selection} changes={changes} onGo={(to) => void navigate(`/folders/${String(to)}`)} onPattern={() => undefined} />
+      <Dialogs asking={asking} onClose={() => setOpen(null)} folder={null} folders={folders} changes={changes} onGo={(to) => void navigate(`/folders/${String(to)}`)} onPattern={() => undefined} />
       <KeyOverview place="Find" hints={HINTS} open={keysShown} onClose={() => setKeysShown(false)} />
     </>
   )

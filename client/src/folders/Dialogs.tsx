@@ -6,7 +6,6 @@ import { plural } from '../shared/format'
 import { ProblemNote } from '../shared/ProblemNote'
 import { Chooser } from './Chooser'
 import { LookDialog } from './LookDialog'
-import type { Selection } from './selection'
 import { TagDialog } from './TagDialog'
 import type { useChanges } from './useChanges'
 
@@ -22,24 +21,30 @@ export type Open =
   | { what: 'refer' | 'fields'; number: number }
   | { what: 'rights'; folder: number }
 
+/** A question, and the documents that it was asked of, as they were chosen then. */
+export interface Asking {
+  open: Open
+  numbers: readonly number[]
+  names: readonly string[]
+}
+
 interface Props {
-  open: Open | null
+  asking: Asking | null
   onClose: () => void
   folder: OutlineEntry | null
   folders: OutlineEntry[]
-  selection: Selection
   changes: ReturnType<typeof useChanges>
   onGo: (folder: number) => void
   onPattern: (name: string) => void
 }
 
 export function Dialogs(props: Props) {
-  const { open, changes } = props
+  const { asking, changes } = props
   return (
     <>
-      {open && (
+      {asking && (
         <Suspense>
-          <Asked {...props} open={open} />
+          <Asked {...props} asking={asking} />
         </Suspense>
       )}
       {changes.look && <LookDialog checked={changes.look.checked} isBusy={changes.isBusy} onClose={changes.dropLook} onRun={() => changes.look && changes.run({ ...changes.look.ask, seen: changes.look.checked.digest })} />}
@@ -47,7 +52,15 @@ export function Dialogs(props: Props) {
   )
 }
 
-function Asked({ open, onClose, folder, folders, selection, changes, onGo, onPattern }: Props & { open: Open }) {
+/** What is asked about, by name where these are few. */
+function named({ numbers, names }: Asking): string {
+  const [first] = names
+  if (numbers.length === 1 && first !== undefined) return `“${first}”`
+  return plural(numbers.length, 'document')
+}
+
+function Asked({ asking, onClose, folder, folders, changes, onGo, onPattern }: Props & { asking: Asking }) {
+  const { open } = asking
   const queries = useQueryClient()
   const refer = useMutation({
     mutationFn: (to: { number: number; folder: number }) => told(api.PUT('/api/documents/{number}/references', { params: { path: { number: to.number } }, body: { folder: to.folder, shown: true } })),
@@ -56,8 +69,8 @@ function Asked({ open, onClose, folder, folders, selection, changes, onGo, onPat
       onClose()
     },
   })
-  const numbers = [...selection.chosen]
-  const what = plural(numbers.length, 'document')
+  const numbers = [...asking.numbers]
+  const what = named(asking)
   const made = () => void queries.invalidateQueries({ queryKey: ['outline'] })
   const chooser = { folders, onClose, onMade: made }
   const run = (ask: Parameters<typeof changes.run>[0]) => {

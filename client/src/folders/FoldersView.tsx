@@ -13,7 +13,7 @@ import { isStillIn } from '../shared/redirect'
 import { ActionBar, ActionMenu } from './ActionBar'
 import { actionsFor } from './actions'
 import { GROUP_SORT, keepColumns, keptColumns, type Grouping } from './columns'
-import { Dialogs, type Open } from './Dialogs'
+import { Dialogs } from './Dialogs'
 import { DocumentList } from './DocumentList'
 import type { Dropped } from './dragging'
 import { FoldersHere } from './FoldersHere'
@@ -23,6 +23,7 @@ import { Outline, visible } from './Outline'
 import { PageGrid } from './PageGrid'
 import { all, clicked, following, NONE, only, stepped, type Selection } from './selection'
 import { Sendings } from './Sendings'
+import { useAsking } from './useAsking'
 import { useChanges, type Ask } from './useChanges'
 import { filesOf, useFolderUploads } from './useFolderUploads'
 
@@ -57,8 +58,10 @@ export function FoldersView({ list }: { list?: 'tag' | 'bin' }) {
   const isOwn = (location.state as { own?: boolean } | null)?.own === true || chosenAt.key === location.key
   const selection = asked !== null && held.cursor !== asked && !(isOwn && held.cursor !== null) ? only(asked) : held
   const [wide, setWide] = useState(false)
-  const [open, setOpen] = useState<Open | null>(null)
-  const [menu, setMenu] = useState<{ x: number; y: number } | null>(null)
+  const [asking, setOpen] = useAsking(place, selection.chosen, documents)
+  const [menuAt, setMenuAt] = useState<{ x: number; y: number; place: string } | null>(null)
+  const menu = menuAt?.place === place ? menuAt : null
+  const setMenu = (at: { x: number; y: number } | null) => setMenuAt(at && { ...at, place })
   const [renaming, setRenaming] = useState<number | null>(null)
   const [columns, setColumns] = useState(keptColumns)
   const [width, setWidth] = useState(170)
@@ -80,7 +83,7 @@ export function FoldersView({ list }: { list?: 'tag' | 'bin' }) {
     setChosenAt({ place, selection: next, key: location.key })
     set({ d: next.cursor === null ? null : String(next.cursor) })
   }
-  const raw = useChanges((done, ask, leads) => {
+  const raw = useChanges(place, (done, ask, leads) => {
     if (ask.act === 'make_folder' && done.folder) void navigate(`/folders/${String(done.folder)}`)
     if (['move', 'bin', 'restore'].includes(ask.act) && ask.folder !== folder?.id) choose(leads === null ? NONE : only(leads))
   })
@@ -274,7 +277,7 @@ export function FoldersView({ list }: { list?: 'tag' | 'bin' }) {
         <Last changes={changes} folder={folder} />
       </KeyBar>
       {menu && <ActionMenu at={menu} actions={actions} onClose={() => setMenu(null)} />}
-      <Dialogs open={open} onClose={() => setOpen(null)} folder={folder} folders={folders} selection={selection} changes={changes} onGo={go} onPattern={(name) => void chooseAll(name)} />
+      <Dialogs asking={asking} onClose={() => setOpen(null)} folder={folder} folders={folders} changes={changes} onGo={go} onPattern={(name) => void chooseAll(name)} />
       <KeyOverview place="Folders" hints={[...HINTS, ...MORE]} open={keysShown} onClose={() => setKeysShown(false)} />
     </>
   )

@@ -27,7 +27,7 @@ export function wholeAsk(ask: Ask): Schemas['Ask'] {
 }
 
 /** Changes by hand: run at once, or looked at first where the server says so; the last one can be undone. */
-export function useChanges(onDone: (done: Done, ask: Ask, leads: number | null) => void = () => undefined) {
+export function useChanges(place: string, onDone: (done: Done, ask: Ask, leads: number | null) => void = () => undefined) {
   const queries = useQueryClient()
   const navigate = useNavigate()
   // more than a few, or whole folders, are looked at as a list before anything moves
@@ -35,12 +35,12 @@ export function useChanges(onDone: (done: Done, ask: Ask, leads: number | null) 
     mutationFn: (choice: Parameters<typeof wholeChoice>[0]) => told(api.POST('/api/lists', { body: wholeChoice(choice) })),
     onSuccess: (list) => void navigate(`/changes/${String(list.id)}`),
   })
-  const [look, setLook] = useState<{ ask: Ask; checked: Checked } | null>(null)
+  const [look, setLook] = useState<{ ask: Ask; checked: Checked; place: string } | null>(null)
   const [last, setLast] = useState<Done | null>(null)
   const [undone, setUndone] = useState<string | null>(null)
   const run = useMutation({
     // `leads`: what has the cursor once the chosen have left the list
-    mutationFn: ({ ask }: { ask: Ask; leads: number | null }) => told(api.POST('/api/changes', { body: wholeAsk(ask) })),
+    mutationFn: ({ ask }: { ask: Ask; leads: number | null; place: string }) => told(api.POST('/api/changes', { body: wholeAsk(ask) })),
     onSuccess: async (done, { ask, leads }) => {
       setLook(null)
       setUndone(null)
@@ -49,10 +49,10 @@ export function useChanges(onDone: (done: Done, ask: Ask, leads: number | null) 
       await queries.invalidateQueries()
       onDone(now, ask, leads)
     },
-    onError: async (error, { ask }) => {
+    onError: async (error, { ask, place }) => {
       if (error instanceof Problem && error.code === 'needs_a_look') {
         run.reset()
-        setLook({ ask, checked: await told(api.POST('/api/changes/look', { body: wholeAsk(ask) })) })
+        setLook({ ask, checked: await told(api.POST('/api/changes/look', { body: wholeAsk(ask) })), place })
       } else void queries.invalidateQueries()
     },
   })
@@ -72,7 +72,7 @@ export function useChanges(onDone: (done: Done, ask: Ask, leads: number | null) 
       if ((ask.documents?.length ?? 0) > AT_ONCE && LISTABLE.includes(ask.act)) {
         propose.mutate({ do: ask.act as Listable, documents: ask.documents ?? [], into: ask.folder ?? null, reason: ask.reason ?? '' })
       }
-      else run.mutate({ ask, leads })
+      else run.mutate({ ask, leads, place })
     },
     moveFolders: (folders: number[], documents: number[], into: number) => propose.mutate({ do: 'move', documents, folders, into }),
     propose: (choice: Parameters<typeof wholeChoice>[0]) => propose.mutate(choice),
@@ -87,7 +87,7 @@ export function useChanges(onDone: (done: Done, ask: Ask, leads: number | null) 
     },
     isBusy: run.isPending || undo.isPending || propose.isPending,
     error: error instanceof Problem && error.code === 'needs_a_look' ? null : error,
-    look,
+    look: look?.place === place ? look : null, // a look belongs to the place it was asked in
     dropLook: () => setLook(null),
     last,
     undone,

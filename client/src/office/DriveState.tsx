@@ -1,4 +1,5 @@
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
+import { Alert, Table } from 'antd'
 import { Link } from 'react-router'
 import { api, told } from '../shared/api/client'
 import { driveQuery } from '../shared/api/queries'
@@ -6,12 +7,20 @@ import { moment, number, plural } from '../shared/format'
 import { PathLine, stopsOf } from '../shared/PathLine'
 import { ProblemNote } from '../shared/ProblemNote'
 
+const PARTS: Record<string, string> = {
+  following: 'following the drive', settling: 'settling what was interrupted', reading: 'reading its text', index: 'making it findable', arrivals: 'taking arrivals', store: 'keeping versions',
+}
+
 /** What is being taken in, what is asked, what could not be taken in; storage. */
 export function DriveState() {
   const queries = useQueryClient()
   const drive = useQuery(driveQuery)
   const answer = useMutation({
     mutationFn: (said: { question: number; answer: 'same' | 'other' }) => told(api.POST('/api/drive/questions/{question}', { params: { path: { question: said.question } }, body: { answer: said.answer } })),
+    onSettled: () => void queries.invalidateQueries(),
+  })
+  const answerFolder = useMutation({
+    mutationFn: (said: { question: number; answer: 'same' | 'other' }) => told(api.POST('/api/drive/folder-questions/{question}', { params: { path: { question: said.question } }, body: { answer: said.answer } })),
     onSettled: () => void queries.invalidateQueries(),
   })
   const data = drive.data
@@ -22,7 +31,9 @@ export function DriveState() {
         <h2>The drive</h2>
         <Link to="/storage">Storage at a glance</Link>
       </div>
-      {data.held && <p className="bad">{data.held}</p>}
+      {data.held && (
+        <Alert type="error" showIcon title={data.held} description={data.whole_at ? `The drive was last looked over completely at ${moment(data.whole_at)}. Nothing is followed, moved or tidied until this is mended.` : undefined} />
+      )}
       {data.to_take > 0 ? (
         <p role="status">
           Taking in: {number(data.taken)} of {plural(data.to_take, 'file')}
@@ -31,8 +42,41 @@ export function DriveState() {
           </span>
         </p>
       ) : (
-        <p className="soft">{data.swept_at ? `Looked over last at ${moment(data.swept_at)}; records and folders agree.` : 'Not looked over yet.'}</p>
+        !data.held && <p className="soft">{data.whole_at ? `Looked over completely at ${moment(data.whole_at)}${data.stuck.length === 0 ? '; records and folders agree.' : '.'}` : 'Not looked over yet.'}</p>
       )}
+      {data.stuck.length > 0 && (
+        <Table
+          size="small"
+          className="stuck"
+          pagination={data.stuck.length > 8 ? { pageSize: 8, size: 'small' } : false}
+          rowKey={(item) => `${item.part} ${item.shown}`}
+          dataSource={data.stuck}
+          title={() => <b>{plural(data.stuck.length, 'thing')} set aside: nothing else waits for {data.stuck.length === 1 ? 'it' : 'them'}</b>}
+          columns={[
+            { title: 'What', dataIndex: 'shown', render: (shown: string) => <code>{shown}</code> },
+            { title: 'Why', dataIndex: 'reason' },
+            { title: 'While', dataIndex: 'part', render: (part: string) => PARTS[part] ?? part },
+            { title: 'Tried', render: (_, item) => (item.part === 'store' ? '' : `${number(item.tries)} ×, since ${moment(item.since)}`) },
+          ]}
+        />
+      )}
+      {data.folder_questions.map((question) => (
+        <div key={question.id} className="question">
+          <p>
+            <b>Is this the same folder?</b> It holds {plural(question.documents, 'document')} of one that is gone and had grants of its own. Until you say so, it has the rights of the folder above.
+          </p>
+          <p>
+            Once <PathLine stops={stopsOf(question.stood_at)} />, now <PathLine stops={stopsOf(question.found_path)} />
+          </p>
+          <button type="button" className="btn" onClick={() => answerFolder.mutate({ question: question.id, answer: 'same' })}>
+            Yes, with the grants it had
+          </button>{' '}
+          <button type="button" className="btn quiet" onClick={() => answerFolder.mutate({ question: question.id, answer: 'other' })}>
+            No, as it is
+          </button>
+        </div>
+      ))}
+      {answerFolder.error && <ProblemNote error={answerFolder.error} />}
       {answer.error && <ProblemNote error={answer.error} />}
       {data.questions.map((question) => (
         <div key={question.id} className="question">
@@ -54,7 +98,7 @@ export function DriveState() {
       ))}
       {data.notices.length > 0 && (
         <details>
-          <summary>{plural(data.notices.length, 'thing')} on the drive cannot be taken in</summary>
+          <summary>{plural(data.notices.length, 'thing')} on the drive to know of</summary>
           <ul>
             {data.notices.map((notice) => (
               <li key={notice.path}>

@@ -1,6 +1,6 @@
 import { useQuery } from '@tanstack/react-query'
 import { useEffect, useRef, useState } from 'react'
-import { useSettled } from '../desk/useSlip'
+import { useSettled } from './useSettled'
 import { fileUrl, formattedUrl, pageUrl, type Document } from './api/client'
 import { matchesQuery, textQuery } from './api/queries'
 import { plural, size } from './format'

@@ -50,6 +50,7 @@ export function TypeAhead({ label, value, choices, placeholder, inputRef, descri
     setTyped(false)
   }
   const onKeyDown = (event: KeyboardEvent) => {
+    if (event.altKey || event.metaKey) return // keys of the view, not of the field
     if (event.key === 'ArrowDown' || event.key === 'ArrowUp') {
       event.preventDefault()
       if (!shown) {

@@ -6,5 +6,8 @@ export const ACTIONS: Record<string, string> = {
   folder_renamed: 'renamed the folder', folder_moved: 'moved the folder', folder_removed: 'removed the folder',
   moved_outside: 'moved outside Waka', renamed_outside: 'renamed outside Waka', folder_moved_outside: 'folder moved outside Waka',
   versioned: 'new version', unversioned: 'version taken back', reverted: 'earlier version restored', destroyed: 'destroyed',
+  overwritten_outside: 'overwritten outside Waka', drive_adopted: 'joined the drive with these records', folders_joined: 'folder recognised again',
+  password_changed: 'chose another password', person_invited: 'invited', person_ended: 'switched off', administrator_made: 'made administrator',
+  administrator_ended: 'administrator no more', team_changed: 'changed the team', team_removed: 'removed the team', point_granted: 'changed who sees arrivals',
   folder_gone: 'folder gone', joined: 'recognised again', access_changed: 'changed who may see',
 }

@@ -10,7 +10,7 @@ from typing import Any
 from psycopg import Connection
 from psycopg.types.json import Jsonb
 
-from .database import rows, value
+from .database import row, rows, value
 from .documents import File
 from .sql import load
 
@@ -25,6 +25,7 @@ class Queued:
     sha256: bytes
     added_at: datetime
     slip: dict[str, Any]
+    edition: int  #: of the slip
     later: bool
     arrival_point_id: int
     arrival_point: str
@@ -81,9 +82,24 @@ def filed_today(conn: Connection, person: int) -> int:
     return found
 
 
-def save_slip(conn: Connection, *, number: int, person: int, slip: dict[str, Any]) -> bool:
-    args: dict[str, object] = {"number": number, "person": person, "slip": Jsonb(slip)}
-    return value(conn, SQL["save_slip"], args) is not None
+def save_slip(
+    conn: Connection, *, number: int, person: int, slip: dict[str, Any], seen: int | None
+) -> int | None:
+    """Keep a slip whose edition was *seen* (None: whichever); return the new edition, None where it is another."""
+    args: dict[str, object] = {"number": number, "person": person, "slip": Jsonb(slip), "seen": seen}
+    found = value(conn, SQL["save_slip"], args)
+    return found if isinstance(found, int) else None
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class SlipNow:
+    edition: int
+    slip: dict[str, Any]
+    by: str  #: who filled it in last, '' for nobody
+
+
+def slip_now(conn: Connection, number: int, person: int) -> SlipNow | None:
+    return row(conn, SQL["slip_now"], {"number": number, "person": person}, SlipNow)
 
 
 def set_later(conn: Connection, *, number: int, person: int, later: bool) -> bool:

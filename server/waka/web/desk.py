@@ -52,7 +52,7 @@ def _arrival(queued: Queued) -> sd.Arrival:
         arrival_point=queued.arrival_point, later=queued.later, was_read=queued.was_read,
         media_type=queued.media_type, pages=queued.pages, trouble=queued.trouble,
         fitting_extension=wrong_extension(extension, queued.fitting_extension or ""),
-        same_as=queued.same_as, slip=sd.Slip(**queued.slip),
+        same_as=queued.same_as, edition=queued.edition, slip=sd.Slip(**queued.slip),
     )  # fmt: skip
 
 
@@ -64,10 +64,11 @@ def preview(path: s.NumberPath, body: sd.Slip) -> Response:
     return reply(sd.Preview.model_validate(seen, extra="ignore"))
 
 
-@bp.put("/desk/<int:number>/slip", responses={204: None, **REFUSALS})
-def save_slip(path: s.NumberPath, body: sd.Slip) -> Response:
-    filing.save_slip(deps(), person().id, path.number, slip_of(body))
-    return Response(status=204)
+@bp.put("/desk/<int:number>/slip", responses={200: sd.Edition, **REFUSALS})
+def save_slip(path: s.NumberPath, query: sd.Seen, body: sd.Slip) -> Response:
+    """Keep a slip as far as it is filled in, where nobody else changed it since."""
+    edition = filing.save_slip(deps(), person().id, path.number, slip_of(body), query.seen)
+    return reply(sd.Edition(edition=edition))
 
 
 @bp.put("/desk/<int:number>/later", responses={204: None, **REFUSALS})
@@ -77,9 +78,9 @@ def set_later(path: s.NumberPath, body: sd.Later) -> Response:
 
 
 @bp.post("/desk/<int:number>/file", responses={200: s.Outcome, **REFUSALS})
-def file_arrival(path: s.NumberPath, body: sd.Slip) -> Response:
+def file_arrival(path: s.NumberPath, query: sd.Seen, body: sd.Slip) -> Response:
     """File the arrival: a change list of one step."""
-    outcome = filing.file_arrival(deps(), person().id, path.number, slip_of(body), _today())
+    outcome = filing.file_arrival(deps(), person().id, path.number, slip_of(body), _today(), query.seen)
     return reply(s.Outcome.model_validate(outcome))
 
 

@@ -23,6 +23,7 @@ STATUS = {
     "not_found": 404,
     "bad_request": 400,
     "slip_incomplete": 422,
+    "slip_changed": 409,
     "name_unfit": 422,
     "name_taken": 409,
     "source_changed": 409,

@@ -42,6 +42,14 @@ class Slip(Asked):
     )
 
 
+class Seen(Asked):
+    seen: int = Field(ge=1, le=2**31 - 1, description="The edition of the slip that this one grew from")
+
+
+class Edition(Wire):
+    edition: int
+
+
 class Arrival(Wire):
     number: int
     name: str
@@ -55,6 +63,7 @@ class Arrival(Wire):
     trouble: str | None
     fitting_extension: str | None = Field(description="Where the name's own is wrong")
     same_as: int | None = Field(description="A filed document with the same bytes")
+    edition: int = Field(description="Of the slip: who saves it says which one they saw")
     slip: Slip
 
 

@@ -21,6 +21,7 @@ from waka.errors import (
     NameUnfit,
     NotAllowed,
     NotFound,
+    SlipChanged,
     SlipIncomplete,
     StepInMotion,
 )
@@ -46,10 +47,12 @@ class Outcome:
     path: str  #: where it stands now, as a person reads it
 
 
-def file_arrival(deps: Deps, person: int, number: int, slip: Slip, today: date) -> Outcome:
-    """File arrival *number* by *slip*; return where it stands.
+def file_arrival(
+    deps: Deps, person: int, number: int, slip: Slip, today: date, seen: int | None = None
+) -> Outcome:
+    """File arrival *number* by *slip*; return where it stands. *seen*: the edition of the slip that it grew from.
 
-    Raises ``NotFound``, ``NotAllowed``, ``SlipIncomplete``, ``NameUnfit``, ``NameTaken``,
+    Raises ``SlipChanged``, ``NotFound``, ``NotAllowed``, ``SlipIncomplete``, ``NameUnfit``, ``NameTaken``,
     ``SourceChanged``, ``SourceGone``, ``StepInMotion``, ``DriveTrouble`` or ``DatabaseAway``. After
     each of them the arrival is still on the desk, but for the last, whose message says what holds.
     """
@@ -57,6 +60,7 @@ def file_arrival(deps: Deps, person: int, number: int, slip: Slip, today: date) 
     try:
         with at_work(deps) as (conn, hold):
             with conn.transaction():
+                _assert_seen(conn, person, number, slip, seen)
                 step = _intend_filing(conn, person, number, slip, today)
                 list_id = step.list_id
                 hold(list_id)
@@ -64,6 +68,12 @@ def file_arrival(deps: Deps, person: int, number: int, slip: Slip, today: date) 
     except DatabaseAway as error:
         settle_after_loss(deps, list_id, number, error)
     return Outcome(list_id=step.list_id, number=number, path=shown(step.to_path))
+
+
+def _assert_seen(conn: Connection, person: int, number: int, slip: Slip, seen: int | None) -> None:
+    now = arrivals.slip_now(conn, number, person)
+    if now is not None and seen is not None and now.edition != seen and now.slip != asdict(slip):
+        raise SlipChanged(now.by, now.edition, now.slip)
 
 
 def _intend_filing(conn: Connection, person: int, number: int, slip: Slip, today: date) -> Step:
@@ -166,11 +176,16 @@ def settle_after_loss(deps: Deps, list_id: int | None, number: int, error: Datab
     ) from error
 
 
-def save_slip(deps: Deps, person: int, number: int, slip: Slip) -> None:
-    """Keep what was filled in so far. Raises ``NotFound``."""
+def save_slip(deps: Deps, person: int, number: int, slip: Slip, seen: int | None = None) -> int:
+    """Keep what was filled in so far; return the slip's new edition. Raises ``NotFound``, ``SlipChanged``."""
     with deps.db.transaction() as conn:
-        if not arrivals.save_slip(conn, number=number, person=person, slip=asdict(slip)):
+        saved = arrivals.save_slip(conn, number=number, person=person, slip=asdict(slip), seen=seen)
+        if saved is not None:
+            return saved
+        now = arrivals.slip_now(conn, number, person)
+        if now is None:
             raise NotFound(f"No. {number} on the desk")
+        raise SlipChanged(now.by, now.edition, now.slip)
 
 
 def set_later(deps: Deps, person: int, number: int, later: bool) -> None:

@@ -93,6 +93,8 @@ export const storageQuery = (folder: number | null) =>
     queryFn: () => told(api.GET('/api/storage', { params: { query: folder === null ? {} : { folder } } })),
   })
 
+export const mySessionsQuery = queryOptions({ queryKey: ['my-sessions'], queryFn: () => told(api.GET('/api/me/sessions')), staleTime: 0 })
+
 export const officeQuery = queryOptions({ queryKey: ['office'], queryFn: () => told(api.GET('/api/office')) })
 
 export const driveQuery = queryOptions({ queryKey: ['drive'], queryFn: () => told(api.GET('/api/drive')), refetchInterval: 4_000 })

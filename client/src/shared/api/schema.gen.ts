@@ -218,6 +218,7 @@ export interface paths {
             cookie?: never;
         };
         get?: never;
+        /** Keep a slip as far as it is filled in, where nobody else changed it since. */
         put: operations["desk_save_slip_desk__int_number__slip_put"];
         post?: never;
         delete?: never;
@@ -1469,6 +1470,11 @@ export interface components {
             /** Arrival Point */
             arrival_point: string;
             /**
+             * Edition
+             * @description Of the slip: who saves it says which one they saw
+             */
+            edition: number;
+            /**
              * Fitting Extension
              * @description Where the name's own is wrong
              */
@@ -1955,6 +1961,11 @@ export interface components {
             path: string;
             /** Reason */
             reason: string;
+        };
+        /** Edition */
+        Edition: {
+            /** Edition */
+            edition: number;
         };
         /** Effect */
         Effect: {
@@ -4455,7 +4466,10 @@ export interface operations {
     };
     desk_file_arrival_desk__int_number__file_post: {
         parameters: {
-            query?: never;
+            query: {
+                /** @description The edition of the slip that this one grew from */
+                seen: number;
+            };
             header?: never;
             path: {
                 number: number;
@@ -4747,7 +4761,10 @@ export interface operations {
     };
     desk_save_slip_desk__int_number__slip_put: {
         parameters: {
-            query?: never;
+            query: {
+                /** @description The edition of the slip that this one grew from */
+                seen: number;
+            };
             header?: never;
             path: {
                 number: number;
@@ -4760,12 +4777,14 @@ export interface operations {
             };
         };
         responses: {
-            /** @description No Content */
-            204: {
+            /** @description OK */
+            200: {
                 headers: {
                     [name: string]: unknown;
                 };
-                content?: never;
+                content: {
+                    "application/json": components["schemas"]["Edition"];
+                };
             };
             /** @description Not understood */
             400: {

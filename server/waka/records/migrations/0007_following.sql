@@ -79,3 +79,7 @@ alter table sign_in_failure add column device bytea;    -- null: of a browser th
 alter table session add column address text;            -- where it began, and with what, for its person alone
 alter table session add column agent text;
 alter table session add column id bigint generated always as identity;
+
+-- the desk ---------------------------------------------------------------------------------------------------
+alter table arrival add column edition int not null default 1;   -- of its slip: who saves says which one they saw
+alter table arrival add column slip_by bigint references person;

@@ -12,7 +12,7 @@ select document_id from arrival where path = %(path)s
 
 -- name: queue
 -- What waits on the desk of this person: by arrival point, oldest first, what was set aside last.
-select d.id, d.name, d.size, d.sha256, d.added_at, a.slip, a.later_at is not null as later,
+select d.id, d.name, d.size, d.sha256, d.added_at, a.slip, a.edition, a.later_at is not null as later,
        ap.id as arrival_point_id, ap.name as arrival_point,
        t.media_type, t.extension as fitting_extension, t.pages, t.trouble, t.read_at is not null as was_read,
        (select f.id from document f join folder o on o.id = f.folder_id
@@ -32,10 +32,18 @@ and at >= date_trunc('day', now())
 
 -- name: save_slip
 -- What was filled in so far, kept for whoever looks at the arrival next.
-update arrival a set slip = %(slip)s
+update arrival a set slip = %(slip)s, edition = a.edition + 1, slip_by = %(person)s
 from arrival_point_sight aps
 where a.document_id = %(number)s and aps.arrival_point_id = a.arrival_point_id and aps.person_id = %(person)s
-returning a.document_id
+  and (a.edition = %(seen)s or a.slip = %(slip)s or %(seen)s::int is null)
+returning a.edition
+
+-- name: slip_now
+-- The slip of an arrival as it is, for who sees the arrival; held until the transaction ends.
+select a.edition, a.slip, coalesce(p.name, '') as by from arrival a
+join arrival_point_sight aps on aps.arrival_point_id = a.arrival_point_id and aps.person_id = %(person)s
+left join person p on p.id = a.slip_by
+where a.document_id = %(number)s for update of a
 
 -- name: set_later
 update arrival a set later_at = case when %(later)s then now() end
