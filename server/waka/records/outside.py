@@ -236,6 +236,16 @@ def forget_folders(conn: Connection, folders: Sequence[int]) -> None:
     conn.execute(SQL["forget_folders"], {"folders": list(folders)})
 
 
+def remove_folders(conn: Connection, folders: Sequence[int]) -> None:
+    """Say that folders are gone, though documents are recorded in them still."""
+    conn.execute(SQL["remove_folders"], {"folders": list(folders)})
+
+
+def removed_with_documents(conn: Connection) -> list[int]:
+    """Return the folders that are gone and that documents are recorded in still."""
+    return [int(found[0]) for found in conn.execute(SQL["removed_with_documents"])]
+
+
 def set_folders_seen(conn: Connection, seen: Mapping[int, FoundFolder]) -> None:
     """Write down by what folders are known again: inode and birth."""
     args: dict[str, object] = {

@@ -93,11 +93,12 @@ class DriveSweeper:
         with deps.db.transaction() as conn:
             if changes.folders_in_motion(conn) or _known_folders(conn) != (known, orphans):
                 return -1  # Waka itself rearranged folders meanwhile: what was scanned is of no use
-            self._follow_folders(conn, match, disk)
+            self._follow_folders(conn, match, disk, known)
+            lost = {folder: to_bytes(folders.path(conn, folder)) for folder in orphans}
         match.gone += orphans
         self._set_aside.begin()
         seen = self._compare(scanned, match, known)
-        seen.old_paths = {folder.id: path for path, folder in known.items()}
+        seen.old_paths = {folder.id: path for path, folder in known.items()} | lost
         left = by_inode(self._with_births(seen), seen.new)
         differences = len(left.same) + len(left.missing) + len(left.new) + seen.unsettled
         self._settle(left, seen, match)
@@ -162,13 +163,22 @@ class DriveSweeper:
                     if there.get(to_bytes(one.name), (0, 0, 0))[1] == one.inode
                 })  # fmt: skip
 
-    def _follow_folders(self, conn: Connection, match: FolderMatch, disk: dict[bytes, FoundFolder]) -> None:
+    def _follow_folders(
+        self,
+        conn: Connection,
+        match: FolderMatch,
+        disk: dict[bytes, FoundFolder],
+        known: Mapping[bytes, KnownFolder],
+    ) -> None:
         """Let the records of folders follow the disk: moved ones keep their grants, new ones are made."""
         if match.moved or match.new:
             access.hold_access(conn)
         before = {folder: folders.path(conn, folder) for folder in match.moved}
         if match.moved:
             outside.park_folders(conn, list(match.moved))
+            # where another stands now, a folder that is gone leaves at once; its documents follow as orphans
+            taken = [known[path].id for path in match.moved.values() if path in known]
+            outside.remove_folders(conn, sorted(set(taken) & set(match.gone)))
         for path in match.new:
             above, _, name = path.rpartition(b"/")
             parent = match.at.get(above)
@@ -289,7 +299,7 @@ def _hard_links(
 
 
 def _known_folders(conn: Connection) -> tuple[dict[bytes, KnownFolder], list[int]]:
-    """Return every folder by its path on disk, and those that stand beneath one that is gone."""
+    """Return every folder by its path on disk; and those gone, or beneath one that is, with documents left."""
     found = {f.id: f for f in folders.all_rows(conn)}
     paths: dict[int, bytes | None] = {}
 
@@ -311,7 +321,7 @@ def _known_folders(conn: Connection) -> tuple[dict[bytes, KnownFolder], list[int
         return here
 
     known: dict[bytes, KnownFolder] = {}
-    orphans: list[int] = []
+    orphans = outside.removed_with_documents(conn)
     for f in found.values():
         p = path(f.id)
         if p is None:

@@ -157,6 +157,13 @@ with recursive beneath as (
 insert into logbook (action, folder_id, from_folder_id, from_path, reason)
 select 'folder_gone', id, id, folder_path(id), 'another program removed or moved it' from forgotten
 
+-- name: remove_folders
+update folder set removed_at = now() where id = any(%(folders)s)
+
+-- name: removed_with_documents
+select f.id from folder f where f.removed_at is not null
+and exists (select from document d where d.folder_id = f.id and d.state = 'filed') order by f.id
+
 -- name: set_folders_seen
 update folder f set inode = n.inode, born_ns = n.born_ns
 from unnest(%(folders)s::bigint[], %(inodes)s::bigint[], %(births)s::bigint[]) as n (id, inode, born_ns)
