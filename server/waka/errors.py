@@ -107,6 +107,20 @@ class SlipChanged(WakaError):
         )  # fmt: skip
 
 
+class ChangedMeanwhile(WakaError):
+    """A document is no longer as it was when somebody asked to change it."""
+
+    code = "changed_meanwhile"
+
+    def __init__(self, documents: Sequence[tuple[int, str]]) -> None:
+        told = ", ".join(f"No. {number} is “{path}” now" for number, path in documents[:3])
+        super().__init__(
+            f"Somebody changed {'it' if len(documents) == 1 else f'{len(documents)} of them'} meanwhile: {told}. "
+            "Nothing was changed.",
+            mend="Look again, then ask once more.", documents=[number for number, _ in documents],
+        )  # fmt: skip
+
+
 class NameUnfit(WakaError):
     code = "name_unfit"
 
@@ -180,6 +194,18 @@ class NeedsALook(WakaError):
 
     def __init__(self, why: str) -> None:
         super().__init__(f"{why} Nothing was changed.", mend="Look at the list, then let it run.")
+
+
+class UndoIsAList(WakaError):
+    """What a list did goes back by a list, which is checked and looked at before it runs."""
+
+    code = "undo_is_a_list"
+
+    def __init__(self, list_id: int) -> None:
+        super().__init__(
+            "That was done by a list: it goes back by a list, which was checked. Nothing has moved yet.",
+            mend="Look at it, then let it run.", list=list_id,
+        )  # fmt: skip
 
 
 class ListHasErrors(WakaError):

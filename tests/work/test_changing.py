@@ -9,6 +9,7 @@ from tests.support import assert_records_agree, files_beneath
 from tests.work.drive import CANVAS, FILES, LOG, NOTE, ROPE, SAIL, SmallDrive
 from waka.errors import (
     BadRequest,
+    ChangedMeanwhile,
     FolderNotEmpty,
     NameTaken,
     NameUnfit,
@@ -206,3 +207,46 @@ def test_a_move_into_a_folder_that_was_just_removed(drive: SmallDrive) -> None:
     drive.change("remove_folder", by=drive.keeper, folder=made)
     with pytest.raises(NotFound, match="The folder"):
         drive.change("move", NOTE, folder=made)
+
+
+def test_undoing_a_restore_elsewhere_leaves_origin_and_reason_as_they_were(drive: SmallDrive) -> None:
+    number = drive.number(NOTE)
+    drive.change("bin", NOTE, reason="twice there")
+    changing.run(
+        drive.deps, drive.filer, Ask(act="restore", documents=[number], folder=drive.folder("Finance"))
+    )
+    undoing.undo_last(drive.deps, drive.filer)
+    shown = browsing.details(drive.deps, drive.filer, number).document
+    assert (shown.state, shown.folder_path, shown.bin_reason) == ("binned", "Letters", "twice there")
+    changing.run(drive.deps, drive.filer, Ask(act="restore", documents=[number]))
+    assert drive.path(number) == NOTE
+    assert_records_agree(drive.deps)
+
+
+@pytest.mark.parametrize("act", ["move", "rename", "bin", "correct", "copy"])
+@pytest.mark.parametrize("meanwhile", ["move", "rename", "correct", "bin"])
+def test_what_somebody_else_changed_meanwhile_is_not_changed_unseen(
+    drive: SmallDrive, act: str, meanwhile: str
+) -> None:
+    """Two people look at one document; the second to change it has not seen what the first did."""
+    number = drive.number(NOTE)
+    edition = browsing.details(drive.deps, drive.filer, number).document.edition
+    slip = Slip(kind="letter", who="mrc", when="1.2.2026", what="dear all", folder=drive.folder("Letters"))
+    more = {
+        "move": {"folder": drive.folder("Finance")}, "copy": {"folder": drive.folder("Finance")},
+        "rename": {"name": "theirs.txt"}, "bin": {}, "correct": {"fields": slip},
+    }  # fmt: skip
+    changing.run(drive.deps, drive.keeper, Ask(act=meanwhile, documents=[number], **more[meanwhile]))  # type: ignore[arg-type]
+    before = stand_of(drive, number)
+    with pytest.raises((ChangedMeanwhile, NotFound)):
+        ask = {**more[act], "name": "mine.txt"} if act == "rename" else more[act]
+        changing.run(
+            drive.deps, drive.filer, Ask(act=act, documents=[number], editions={number: edition}, **ask)
+        )  # type: ignore[arg-type]
+    assert stand_of(drive, number) == before
+    assert_records_agree(drive.deps)
+
+
+def stand_of(drive: SmallDrive, number: int) -> object:
+    found = browsing.details(drive.deps, drive.filer, number).document
+    return found.state, found.folder_path, found.name, found.who, found.what

@@ -10,10 +10,10 @@ import pytest
 
 from tests.work.drive import CANVAS, FILES, LOG, NOTE, ROPE, SAIL
 from tests.work.lists import Lists, stand
-from waka.errors import BadRequest, ListHasErrors, NotFound
+from waka.errors import BadRequest, ListHasErrors, NotFound, NotUndoable, UndoIsAList
 from waka.records import lists as kept
 from waka.records.lists import BulkList, Filter, ListedStep
-from waka.work import carrying, lists, paging, proposing
+from waka.work import browsing, carrying, lists, paging, proposing, undoing
 from waka.work.lists import Mend
 from waka.work.proposing import Choice
 from waka.work.proving import prove
@@ -379,3 +379,54 @@ def test_a_list_that_was_not_begun_is_thrown_away(made: Lists) -> None:
     lists.discard(made.drive.deps, made.drive.keeper, list_id)
     with pytest.raises(NotFound):
         made.one(list_id)
+
+
+def test_what_a_list_did_is_undone_by_key_as_a_checked_list(made: Lists) -> None:
+    """A swap, which goes by a name in between: undone step by step it would leave neither where it was."""
+    drive = made.drive
+    before = stand(drive)
+    list_id = made.sheet((SAIL, ROPE), (ROPE, SAIL))
+    assert made.run(list_id).state == "done"
+    for undo in (
+        lambda: undoing.undo_last(drive.deps, drive.keeper),
+        lambda: undoing.undo(drive.deps, drive.keeper, list_id),
+    ):
+        with pytest.raises(UndoIsAList) as told:
+            undo()
+        assert stand(drive) != before
+    assert made.run(told.value.facts["list"]).state == "done"
+    assert stand(drive) == before
+    with pytest.raises(NotUndoable, match="already undone"):
+        undoing.undo(drive.deps, drive.keeper, list_id)
+
+
+def test_undoing_some_steps_leaves_the_rest_to_be_undone(made: Lists) -> None:
+    drive = made.drive
+    before = stand(drive)
+    list_id = made.sheet((SAIL, "Letters"), (CANVAS, "Letters"))
+    made.run(list_id)
+    some = proposing.propose_undo(drive.deps, drive.keeper, list_id, [1])
+    assert made.run(some).state == "done"
+    rest = proposing.propose_undo(drive.deps, drive.keeper, list_id)
+    made.run(rest)
+    assert stand(drive) == before
+    assert made.one(list_id).undone_by == rest
+
+
+def test_a_restore_by_list_goes_back_to_the_bin_as_it_was(made: Lists) -> None:
+    drive = made.drive
+    number = drive.number(NOTE)
+    drive.change("bin", NOTE, reason="twice there")
+    choice = Choice(do="restore", documents=[number], into=drive.folder("Finance"))  # type: ignore[arg-type]
+    list_id = proposing.propose_chosen(drive.deps, drive.keeper, choice)
+    made.run(list_id)
+    made.run(proposing.propose_undo(drive.deps, drive.keeper, list_id))
+    shown = browsing.details(drive.deps, drive.keeper, number).document
+    assert (shown.state, shown.folder_path, shown.bin_reason) == ("binned", "Letters", "twice there")
+
+
+def test_a_sheet_that_writes_a_name_otherwise_is_told_so_and_meets_no_other(made: Lists) -> None:
+    list_id = made.sheet((SAIL.upper(), "Letters"))
+    page = lists.steps(made.drive.deps, made.drive.keeper, list_id, Filter(), 0)
+    assert "stands there" in str(page.steps[0].step.findings)
+    assert made.findings(list_id) == ["missing"]

@@ -22,9 +22,9 @@ export function CarryBar() {
     mutationFn: async (into: number) => {
       const numbers = load?.documents.map((document) => document.number) ?? []
       if (load && load.total <= AT_ONCE && numbers.every((number) => load.documents.find((one) => one.number === number)?.folder !== into)) {
-        const look = await told(api.POST('/api/changes/look', { body: { act: 'move', documents: numbers, folder: into, beside: false, fields: null, into: null, name: '', private: false, reason: '', seen: null } }))
+        const look = await told(api.POST('/api/changes/look', { body: { act: 'move', documents: numbers, folder: into, beside: false, fields: null, into: null, name: '', private: false, reason: '', seen: null, editions: {} } }))
         if (look.look === null && look.findings.length === 0) {
-          await told(api.POST('/api/changes', { body: { act: 'move', documents: numbers, folder: into, beside: false, fields: null, into: null, name: '', private: false, reason: '', seen: null } }))
+          await told(api.POST('/api/changes', { body: { act: 'move', documents: numbers, folder: into, beside: false, fields: null, into: null, name: '', private: false, reason: '', seen: null, editions: {} } }))
           await told(api.DELETE('/api/carried'))
           return null
         }

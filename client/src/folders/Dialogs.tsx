@@ -26,6 +26,7 @@ export interface Asking {
   open: Open
   numbers: readonly number[]
   names: readonly string[]
+  editions: Readonly<Record<number, number>> // as they were seen: one that is another by then is not changed
 }
 
 interface Props {
@@ -75,7 +76,7 @@ function Asked({ asking, onClose, folder, folders, changes, onGo, onPattern }: P
   const chooser = { folders, onClose, onMade: made }
   const run = (ask: Parameters<typeof changes.run>[0]) => {
     onClose()
-    changes.run(ask)
+    changes.run({ editions: asking.editions, ...ask })
   }
   switch (open.what) {
     case 'move':

@@ -40,7 +40,7 @@ function Form({ document, onRun }: { document: Document; onRun: (ask: Ask) => vo
       className="fieldsform"
       onSubmit={(event) => {
         event.preventDefault()
-        onRun({ act: 'correct', documents: [document.number], fields: slip, name: renames && differs ? name : '' })
+        onRun({ act: 'correct', documents: [document.number], editions: { [document.number]: document.edition }, fields: slip, name: renames && differs ? name : '' })
       }}
     >
       <KindField value={slip.kind} none="–" onChange={(kind) => setSlip({ ...slip, kind })} />

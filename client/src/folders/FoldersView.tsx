@@ -23,7 +23,7 @@ import { Outline, visible } from './Outline'
 import { PageGrid } from './PageGrid'
 import { all, clicked, following, NONE, only, stepped, type Selection } from './selection'
 import { Sendings } from './Sendings'
-import { useAsking } from './useAsking'
+import { editionsOf, useAsking } from './useAsking'
 import { useChanges, type Ask } from './useChanges'
 import { filesOf, useFolderUploads } from './useFolderUploads'
 
@@ -87,7 +87,8 @@ export function FoldersView({ list }: { list?: 'tag' | 'bin' }) {
     if (ask.act === 'make_folder' && done.folder) void navigate(`/folders/${String(done.folder)}`)
     if (['move', 'bin', 'restore'].includes(ask.act) && ask.folder !== folder?.id) choose(leads === null ? NONE : only(leads))
   })
-  const changes = { ...raw, run: (ask: Ask) => raw.run(ask, following(order, selection)) }
+  const seen = (ask: Ask): Ask => ({ editions: editionsOf(documents.filter((one) => ask.documents?.includes(one.number))), ...ask })
+  const changes = { ...raw, run: (ask: Ask) => raw.run(seen(ask), following(order, selection)) }
   const go = (id: number) => {
     const kept = new URLSearchParams(search)
     kept.delete('d')

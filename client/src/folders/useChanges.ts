@@ -16,6 +16,11 @@ export interface Done {
   folder: number | null
 }
 
+/** The list by which something goes back that a list did, where an undo was refused for that. */
+export function undoingList(error: unknown): number | null {
+  return error instanceof Problem && error.code === 'undo_is_a_list' && typeof error.facts.list === 'number' ? error.facts.list : null
+}
+
 /** A whole proposal of a list from what matters of it. */
 export function wholeChoice(choice: Partial<Schemas['Choice']> & { do: Listable }): Schemas['Choice'] {
   return { documents: [], folders: [], carried: false, into: null, reason: '', name: '', fields: null, renames: false, ...choice }
@@ -23,7 +28,7 @@ export function wholeChoice(choice: Partial<Schemas['Choice']> & { do: Listable 
 
 /** A whole request from what matters of it. */
 export function wholeAsk(ask: Ask): Schemas['Ask'] {
-  return { beside: false, documents: [], fields: null, folder: null, into: null, name: '', private: false, reason: '', seen: null, ...ask }
+  return { beside: false, documents: [], editions: {}, fields: null, folder: null, into: null, name: '', private: false, reason: '', seen: null, ...ask }
 }
 
 /** Changes by hand: run at once, or looked at first where the server says so; the last one can be undone. */
@@ -63,6 +68,13 @@ export function useChanges(place: string, onDone: (done: Done, ask: Ask, leads: 
       setUndone([`Undone: ${outcome.title}`, ...outcome.left.map((why) => `left alone: ${why}`)].join(' · '))
       void queries.invalidateQueries()
     },
+    onError: (error) => {
+      const list = undoingList(error)
+      if (list) {
+        undo.reset()
+        void navigate(`/changes/${String(list)}`)
+      }
+    },
   })
   const error = propose.error ?? run.error ?? undo.error
   return {
@@ -86,7 +98,7 @@ export function useChanges(place: string, onDone: (done: Done, ask: Ask, leads: 
       propose.reset()
     },
     isBusy: run.isPending || undo.isPending || propose.isPending,
-    error: error instanceof Problem && error.code === 'needs_a_look' ? null : error,
+    error: error instanceof Problem && ['needs_a_look', 'undo_is_a_list'].includes(error.code) ? null : error,
     look: look?.place === place ? look : null, // a look belongs to the place it was asked in
     dropLook: () => setLook(null),
     last,

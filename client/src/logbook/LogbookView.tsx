@@ -1,8 +1,9 @@
 import { useInfiniteQuery, useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
 import { useState } from 'react'
-import { Link } from 'react-router'
+import { Link, useNavigate } from 'react-router'
 import { api, told, type Entry, type Schemas, type Segment } from '../shared/api/client'
 import { logbookQuery, oldPathQuery } from '../shared/api/queries'
+import { undoingList } from '../folders/useChanges'
 import { useSettled } from '../shared/useSettled'
 import { ACTIONS } from '../shared/actions'
 import { clock, dayOfMoment, number } from '../shared/format'
@@ -24,6 +25,7 @@ const HINTS: KeyHint[] = [
 /** Who did what to what; undo; where did this path go? */
 export function LogbookView() {
   const queries = useQueryClient()
+  const navigate = useNavigate()
   const [mine, setMine] = useState(false)
   const [arrivals, setArrivals] = useState(false)
   const [keysShown, setKeysShown] = useState(false)
@@ -32,6 +34,10 @@ export function LogbookView() {
   const undo = useMutation({
     mutationFn: (listId: number) => told(api.POST('/api/changes/{list_id}/undo', { params: { path: { list_id: listId } } })),
     onSettled: () => void queries.invalidateQueries(),
+    onError: (error) => {
+      const list = undoingList(error)
+      if (list) void navigate(`/changes/${String(list)}`)
+    },
   })
   useKeys({ '?': () => setKeysShown(true), m: () => setMine(!mine), a: () => setArrivals(!arrivals), p: () => pathInput.current?.focus() })
   const entries = book.data?.pages.flatMap((page) => page.entries) ?? []

@@ -51,6 +51,7 @@ class Document:
     sha256: bytes
     modified_ns: int
     version: int
+    edition: int  #: counts whatever is said of it: place, name, fields, version
     kind: str | None
     who: str | None
     who_short: str | None
@@ -116,6 +117,7 @@ class Filed:
     modified_ns: int
     folder_path: str
     conforms: bool
+    edition: int
     right: str
     access_id: int
     kind: str | None
@@ -143,6 +145,7 @@ class Binned(Filed):
 
     bin_path: bytes
     folder_is_there: bool
+    reason: str | None
 
 
 def add(
@@ -250,8 +253,15 @@ def copy(
     return number
 
 
-def put_in_bin(conn: Connection, *, number: int, path: bytes, person: int, reason: str | None) -> None:
-    args: dict[str, object] = {"number": number, "path": path, "person": person, "reason": reason}
+def put_in_bin(
+    conn: Connection, *, number: int, path: bytes, person: int, reason: str | None,
+    folder: int | None = None, name: str | None = None,
+) -> None:  # fmt: skip
+    """Put a document into the bin; *folder* and *name* where it is to go back to, None where it stands now."""
+    args: dict[str, object] = {
+        "number": number, "path": path, "person": person, "reason": reason, "folder": folder, "name": name,
+        "name_key": name_key(name) if name else None,
+    }  # fmt: skip
     conn.execute(SQL["bin_row"], args)
     conn.execute(SQL["bin"], args)
 

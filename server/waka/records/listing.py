@@ -93,6 +93,7 @@ class Listed:
     folder_path: str | None  #: where it lives, told where it is listed outside its folder
     pages: int | None
     version: int
+    edition: int
     media_type: str | None
     binned_at: datetime | None
     binned_by: str | None
@@ -134,7 +135,8 @@ def page(
                d.changed_at, c.initials as changed_by, d.added_at, ad.initials as added_by, d.folder_id,
                case when d.folder_id <> %(of)s or %(elsewhere)s then folder_path(d.folder_id) end
                    as folder_path,
-               t.pages, t.media_type, d.version, b.binned_at, bp.initials as binned_by, b.reason, page."right",
+               t.pages, t.media_type, d.version, d.edition, b.binned_at, bp.initials as binned_by, b.reason,
+               page."right",
                coalesce(d.placed_at > fs.at and d.placed_by is distinct from %(person)s, false) as fresh,
                page.key
         from (select *, row_number() over () as at from page) page

@@ -34,6 +34,7 @@ class Hit:
     reference: str | None
     amount: Decimal | None
     size: int
+    edition: int
     changed_at: datetime
     text: str | None
     rank: float

@@ -49,6 +49,7 @@ class Source(NamedTuple):
     reference: str | None
     amount: Decimal | None
     bin_path: bytes | None
+    bin_reason: str | None
 
     @property
     def record(self) -> Record:

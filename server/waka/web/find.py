@@ -24,7 +24,7 @@ def find(query: s.FindQuery) -> Response:
             snippet=[s.Piece.model_validate(x) for x in f.snippet],
             folder_path=f.hit.folder_path, who=f.hit.who, when=f.hit.when, kind=f.hit.kind,
             what=f.hit.what, reference=f.hit.reference, amount=f.hit.amount, size=f.hit.size,
-            changed_at=f.hit.changed_at,
+            changed_at=f.hit.changed_at, edition=f.hit.edition,
         )
         for f in finds.found
     ]  # fmt: skip

@@ -68,7 +68,8 @@ def row_of(row: browsing.Row) -> s.Listed:
         reference=item.reference, amount=item.amount, size=item.size, changed_at=item.changed_at,
         changed_by=item.changed_by, added_at=item.added_at, added_by=item.added_by,
         folder=item.folder_id, folder_path=item.folder_path, pages=item.pages,
-        media_type=item.media_type, version=item.version, tags=list(row.tags), binned_at=item.binned_at,
+        media_type=item.media_type, version=item.version, edition=item.edition, tags=list(row.tags),
+        binned_at=item.binned_at,
         binned_by=item.binned_by, reason=item.reason, right=item.right, fresh=item.fresh,
     )  # fmt: skip
 
@@ -115,7 +116,7 @@ def document(path: s.NumberPath) -> Response:
     d = found.document
     return reply(
         s.Document(
-            number=d.id, version=d.version, state=_STATES[d.state], name=d.name,
+            number=d.id, version=d.version, edition=d.edition, state=_STATES[d.state], name=d.name,
             segments=list(found.segments),
             conforms=d.conforms, folder=d.folder_id, folder_path=d.folder_path,
             arrival_point=d.arrival_point, kind=d.kind, who=d.who, who_short=d.who_short,

@@ -160,6 +160,7 @@ class Listed(Wire):
     pages: int | None
     media_type: str | None
     version: int
+    edition: int
     tags: list[str]
     binned_at: datetime | None
     binned_by: str | None
@@ -182,6 +183,7 @@ class FolderPlace(Wire):
 class Document(Wire):
     number: int
     version: int
+    edition: int
     state: Literal["waiting", "filed", "binned"]
     name: str
     segments: list[Segment]
@@ -229,6 +231,7 @@ class Found(Wire):
     segments: list[Segment]
     marked_name: list[Piece]
     snippet: list[Piece]
+    edition: int
     folder: int
     folder_path: str
     who: str | None

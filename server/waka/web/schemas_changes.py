@@ -23,6 +23,11 @@ class Ask(Asked):
     beside: bool = Field(False, description="Number a name that is taken")
     reason: str = Field("", max_length=400)
     private: bool = Field(False, description="A new folder for its maker alone")
+    editions: dict[int, int] = Field(
+        {},
+        max_length=1000,
+        description="Of the documents, as they were seen; one that is another is not changed",
+    )
     seen: str | None = Field(None, max_length=64, description="The digest of the list that was looked at")
 
 

@@ -8,7 +8,7 @@ has seen that very list (``seen``, a digest of it).
 from __future__ import annotations
 
 import hashlib
-from collections.abc import Sequence
+from collections.abc import Mapping, Sequence
 from dataclasses import dataclass, field, replace
 from typing import Literal
 
@@ -47,6 +47,7 @@ class Ask:
     reason: str = ""
     private: bool = False  #: a new folder for its maker alone
     seen: str | None = None  #: the digest of the list that the person has seen
+    editions: Mapping[int, int] = field(default_factory=dict)  #: of the documents, as the person saw them
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)

@@ -113,6 +113,13 @@ class Drafter:
             and self._standing(f"{asked.to}/{asked.name or split_path(path)[1]}") is not None
         ):
             raise LeftOut("already_there", "It is no longer at its old place, and already where it should go")
+        alike = self._alike(path)
+        if alike:
+            told = " and ".join(f"“{readable(name)}”" for name in alike)
+            raise LeftOut(
+                "missing", f"There is no document “{readable(path)}”, but {told} stands there",
+                "Write it as it stands there, or take it out",
+            )  # fmt: skip
         raise LeftOut(
             "missing", f"There is no document “{readable(path)}”", "Correct the path, or take it out"
         )
@@ -121,8 +128,17 @@ class Drafter:
         above, name = split_path(path)
         folder = self.structure.find(above)
         alike = self._by_place.get((folder, name_key(name)), []) if folder is not None else []
-        exact = [source for source in alike if source.name == name]
-        return exact[0] if exact else alike[0] if len(alike) == 1 else None
+        return next((source for source in alike if source.name == name), None)
+
+    def _alike(self, path: str) -> list[str]:
+        """Return what stands there under names that differ from *path* in case or form alone."""
+        above, name = split_path(path)
+        folder = self.structure.find(above)
+        return (
+            sorted(s.name for s in self._by_place.get((folder, name_key(name)), []))
+            if folder is not None
+            else []
+        )
 
     def _assert_as_left(self, asked: Asked, source: Source) -> None:
         expect = asked.expect or {}
@@ -180,6 +196,10 @@ class Drafter:
             after |= self._fields(asked, source, target)
         if asked.do == "bin":
             after["reason"] = asked.reason
+            if asked.into is not None:  # an undo of restoring: back to where it was binned from
+                after |= {"folder": asked.into, "name": asked.name or source.name}
+        if is_restored:
+            before["reason"] = source.bin_reason
         return Prepared(
             asked=asked, act=act, document=source.id, size=source.size, sha256=source.sha256, inode=source.inode,
             modified_ns=source.modified_ns, before=before, after=after,

@@ -11,7 +11,7 @@ from psycopg import Connection
 
 from waka.core.changes.check import Spot, Subject
 from waka.core.names import to_bytes
-from waka.errors import BadRequest, FolderNotEmpty, NotAllowed, NotFound, SlipIncomplete
+from waka.errors import BadRequest, ChangedMeanwhile, FolderNotEmpty, NotAllowed, NotFound, SlipIncomplete
 from waka.records import documents, folders, naming
 from waka.records.documents import Filed, Record
 from waka.records.folders import Folder
@@ -75,6 +75,9 @@ def plan(conn: Connection, person: int, ask: Ask) -> tuple[str, list[Draft]]:
         found: Sequence[Filed] = [_binned(conn, number, person) for number in numbers]
     else:
         found = [_filed(conn, number, person) for number in numbers]
+    changed = [one for one in found if ask.editions.get(one.id, one.edition) != one.edition]
+    if changed:
+        raise ChangedMeanwhile([(one.id, f"{one.folder_path}/{one.name}".lstrip("/")) for one in changed])
     planner = {"move": _move, "copy": _move, "rename": _rename, "bin": _bin, "restore": _restore,
                "correct": _correct}[ask.act]  # fmt: skip
     return planner(conn, person, ask, found)
@@ -118,6 +121,7 @@ def _of(found: Filed, act: str, **more: Any) -> Draft:
     before = {"folder": found.folder_id, "name": found.name, "conforms": found.conforms,
               "record": record_json(found.record)}  # fmt: skip
     after = {**before, **more.pop("after", {})}
+    before |= more.pop("before", {})
     base: dict[str, Any] = {
         "source": Spot(folder=found.folder_id, name=found.name), "from_path": to_bytes(found.path),
         "from_access": found.access_id, "to_access": found.access_id,
@@ -179,11 +183,16 @@ def _restore(conn: Connection, person: int, ask: Ask, found: Sequence[Filed]) ->
             )
         target = _destination(conn, ask.folder if ask.folder is not None else one.folder_id, person)
         drafts.append(
-            _of(one, "restore", source=None, from_place="bin", from_path=one.bin_path,
+            _of(one, "restore", source=None, from_place="bin", from_path=one.bin_path, before=_binned_as(one),
                 target=Spot(folder=target.id, name=one.name), target_path=target.path,
                 to_access=target.access_id, after={"folder": target.id})
         )  # fmt: skip
     return f"Restore {_what(found)}", drafts
+
+
+def _binned_as(one: documents.Binned) -> dict[str, Any]:
+    """Return where a document was binned from, and why: an undo of its restoring puts it back so."""
+    return {"folder": one.folder_id, "name": one.name, "reason": one.reason}
 
 
 def _correct(conn: Connection, person: int, ask: Ask, found: Sequence[Filed]) -> tuple[str, list[Draft]]:

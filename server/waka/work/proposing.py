@@ -214,7 +214,9 @@ def propose_undo(deps: Deps, person: int, list_id: int, positions: Sequence[int]
         if not asks or owner.state in ("queued", "running"):
             raise NotUndoable("Nothing of this list was carried out, or it is still running.")
         title = f"Undo: {owner.title.removeprefix('Undo: ')}"
-        undo_id = _add(conn, person, "undo", title, asks, {}, undo_of=list_id)
+        # what puts back only some of it leaves the rest to be undone
+        part = {"part": True} if positions is not None else {}
+        undo_id = _add(conn, person, "undo", title, asks, part, undo_of=list_id)
     return _checked(deps, undo_id, len(asks))
 
 
@@ -253,7 +255,8 @@ def _undo_ask(step: DoneStep) -> Asked | None:
     if step.act == "copy":
         return Asked(do="bin", at=0, number=after["made"], expect=stands, reason="a copy that was undone")
     if step.act == "restore":
-        return Asked(do="bin", at=0, number=number, expect=stands)
+        return Asked(do="bin", at=0, number=number, expect=stands, into=before["folder"], name=before["name"],
+                     reason=before.get("reason"))  # fmt: skip
     if step.act == "bin":
         return Asked(do="restore", at=0, number=number, into=before["folder"], name=before["name"], expect={})
     if step.act == "make_folder":

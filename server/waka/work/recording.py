@@ -134,7 +134,10 @@ def _copied(conn: Connection, step: Step, found: FileStat, owner: ChangeList) ->
 
 def _binned(conn: Connection, step: Step, found: FileStat, owner: ChangeList) -> None:
     reason = step.after.get("reason")
-    documents.put_in_bin(conn, number=_number(step), path=step.to_path, person=owner.person_id, reason=reason)
+    documents.put_in_bin(
+        conn, number=_number(step), path=step.to_path, person=owner.person_id, reason=reason,
+        folder=step.after.get("folder"), name=step.after.get("name"),
+    )  # fmt: skip
     search.remove(conn, _number(step))
     _log(conn, step, owner, "binned", from_folder=step.before["folder"], to_path=None, reason=reason)
 

@@ -16,14 +16,14 @@ from waka.drive.folders import folder_inode
 from waka.drive.incoming import free_name
 from waka.drive.tree import shown
 from waka.drive.versions import stored_path
-from waka.errors import DatabaseAway, NotAllowed, NotFound, NotUndoable, StepInMotion
+from waka.errors import DatabaseAway, NotAllowed, NotFound, NotUndoable, StepInMotion, UndoIsAList
 from waka.records import changes, documents, folders, listing, logbook, versions
 from waka.records.changes import Step
 from waka.records.documents import Filed
 from waka.records.folders import Folder
 from waka.records.versions import Kept
 
-from . import engine
+from . import engine, proposing
 from .deps import Deps
 from .filing import settle_after_loss
 from .holding import at_work
@@ -65,7 +65,17 @@ def undo_last(deps: Deps, person: int) -> Undone:
 
 
 def undo(deps: Deps, person: int, list_id: int) -> Undone:
-    """Put back what a list changed. Raises ``NotUndoable`` with the reason, and as its steps do."""
+    """Put back what a list changed. Raises ``NotUndoable`` with the reason, and as its steps do.
+
+    What was done by hand goes back at once. What a runner did, whose steps may lean on one another, goes back
+    by a checked list: raises ``UndoIsAList`` with its number.
+    """
+    with deps.db.transaction() as conn:
+        owner = changes.lock_list(conn, list_id)
+    if owner is not None and not owner.at_once and owner.origin != "undo":
+        if owner.undone_by is not None:
+            raise NotUndoable("This was already undone.", mend="Look for the documents in the logbook.")
+        raise UndoIsAList(proposing.propose_undo(deps, person, list_id))
     undo_id = None
     first = 0
     try:
@@ -226,6 +236,7 @@ def _unbin(at: _At, step: Step) -> Step:
 def _unrestore(at: _At, step: Step) -> Step:
     assert step.document_id is not None
     now = _still(at.conn, at.person, step, step.document_id)
+    # back to where it was binned from, for the reason that it was binned for
     return _step(now, "bin", to_place="bin", before=step.after, after=step.before)
 
 

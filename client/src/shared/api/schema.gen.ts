@@ -1520,6 +1520,14 @@ export interface components {
              * @default []
              */
             documents: number[];
+            /**
+             * Editions
+             * @description Of the documents, as they were seen; one that is another is not changed
+             * @default {}
+             */
+            editions: {
+                [key: string]: number;
+            };
             /** @default null */
             fields: components["schemas"]["Slip"] | null;
             /**
@@ -1845,6 +1853,8 @@ export interface components {
             changed_by: string | null;
             /** Conforms */
             conforms: boolean;
+            /** Edition */
+            edition: number;
             /** Folder */
             folder: number | null;
             /** Folder Path */
@@ -2140,6 +2150,8 @@ export interface components {
              * Format: date-time
              */
             changed_at: string;
+            /** Edition */
+            edition: number;
             /** Folder */
             folder: number;
             /** Folder Path */
@@ -2338,6 +2350,8 @@ export interface components {
             changed_by: string | null;
             /** Conforms */
             conforms: boolean;
+            /** Edition */
+            edition: number;
             /** Folder */
             folder: number;
             /**

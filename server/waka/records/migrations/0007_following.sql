@@ -83,3 +83,16 @@ alter table session add column id bigint generated always as identity;
 -- the desk ---------------------------------------------------------------------------------------------------
 alter table arrival add column edition int not null default 1;   -- of its slip: who saves says which one they saw
 alter table arrival add column slip_by bigint references person;
+
+-- What a person saw of a document when they asked for a change: its edition counts whatever is said of it.
+alter table document add column edition int not null default 1;
+create function document_has_another_edition() returns trigger language plpgsql as $$
+begin
+    new.edition := old.edition + 1;
+    return new;
+end $$;
+create trigger document_edition before update on document for each row
+    when ((old.folder_id, old.name, old.state, old.kind, old.party_id, old."when", old.what, old.reference, old.amount, old.version)
+          is distinct from
+          (new.folder_id, new.name, new.state, new.kind, new.party_id, new."when", new.what, new.reference, new.amount, new.version))
+    execute function document_has_another_edition();

@@ -22,7 +22,9 @@ where list_id = %(list)s and position = %(position)s
 update change_list set state = %(state)s, finished_at = now() where id = %(list)s
 
 -- name: set_undone
+-- But not by one that puts back only some of it.
 update change_list set undone_by = %(by)s where id = %(list)s
+and not exists (select from change_list u where u.id = %(by)s and u.ask ? 'part')
 
 -- name: lock_list
 select id, title, origin, person_id, state, undo_of, undone_by, at_once from change_list where id = %(list)s for update

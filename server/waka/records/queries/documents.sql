@@ -10,7 +10,7 @@ returning id
 -- name: one
 -- A document by number, where this person may see the folder it is in or the point it came in by.
 select d.id, d.state, d.folder_id, case when d.folder_id is not null then folder_path(d.folder_id) end as folder_path,
-       d.name, d.conforms, d.size, d.sha256, d.modified_ns, d.version, d.kind, p.name as who, p.short as who_short,
+       d.name, d.conforms, d.size, d.sha256, d.modified_ns, d.version, d.edition, d.kind, p.name as who, p.short as who_short,
        d."when", d.what, d.reference, d.amount, d.added_at, d.changed_at, c.initials as changed_by,
        a.path as arrival_path, a.slip, ap.id as arrival_point_id, ap.name as arrival_point,
        t.media_type, t.extension as fitting_extension, t.pages, t.trouble, t.read_at is not null as was_read,
@@ -106,7 +106,10 @@ insert into binned (document_id, path, binned_by, reason) values (%(number)s, %(
 
 -- name: bin
 -- Out of its folder, whose grants still say who may know of it.
-update document set state = 'binned', changed_at = now(), changed_by = %(person)s where id = %(number)s
+update document set state = 'binned', changed_at = now(), changed_by = %(person)s,
+    folder_id = coalesce(%(folder)s::bigint, folder_id), name = coalesce(%(name)s::text, name),
+    name_key = coalesce(%(name_key)s::text, name_key)
+where id = %(number)s
 
 -- name: unbin_row
 delete from binned where document_id = %(number)s
@@ -146,7 +149,7 @@ where d.id = %(number)s and d.state = 'waiting'
 -- name: lock_filed
 -- A filed document, where this person may see it, held until the transaction ends.
 select d.id, d.folder_id, d.name, d.size, d.sha256, d.inode, d.modified_ns, folder_path(d.folder_id) as folder_path,
-       d.conforms, s."right", f.access_id, d.kind, d.party_id as party, d."when", d.what, d.reference, d.amount
+       d.conforms, d.edition, s."right", f.access_id, d.kind, d.party_id as party, d."when", d.what, d.reference, d.amount
 from document d
 join folder f on f.id = d.folder_id
 join sight s on s.access_id = f.access_id and s.person_id = %(person)s
@@ -154,8 +157,8 @@ where d.id = %(number)s and d.state = 'filed'
 
 -- name: lock_binned
 select d.id, d.folder_id, d.name, d.size, d.sha256, d.inode, d.modified_ns, folder_path(d.folder_id) as folder_path,
-       d.conforms, s."right", f.access_id, d.kind, d.party_id as party, d."when", d.what, d.reference, d.amount,
-       b.path as bin_path, f.removed_at is null as folder_is_there
+       d.conforms, d.edition, s."right", f.access_id, d.kind, d.party_id as party, d."when", d.what, d.reference, d.amount,
+       b.path as bin_path, f.removed_at is null as folder_is_there, b.reason
 from document d
 join binned b on b.document_id = d.id
 join folder f on f.id = d.folder_id

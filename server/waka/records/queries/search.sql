@@ -40,7 +40,7 @@ hit as (
     limit %(limit)s
 )
 select d.id, d.name, d.conforms, d.folder_id, folder_path(d.folder_id) as folder_path, p.name as who, d."when",
-       d.kind, d.what, d.reference, d.amount, d.size, d.changed_at, left(t.text, 300000) as text, best.rank
+       d.kind, d.what, d.reference, d.amount, d.size, d.edition, d.changed_at, left(t.text, 300000) as text, best.rank
 from best
 join document d on d.id = best.id
 left join party p on p.id = d.party_id
