@@ -274,7 +274,8 @@ def assert_records_agree(deps: Deps) -> None:
     assert searchable == (len(filed),)
     on_disk = files_beneath(deps.drive.root)
     assert sorted(path for _, path, _ in filed) == sorted(on_disk)
-    arrived = files_beneath(deps.arrivals.root)
+    bound = [f".bound/{path}" for path in files_beneath(deps.arrivals.root / ".bound", hidden=True)]
+    arrived = files_beneath(deps.arrivals.root) + bound
     assert sorted(path.decode() for _, path, _ in waiting) == sorted(arrived)
     for _, path, digest in filed:
         assert deps.drive.sha256(path.encode()) == digest, path

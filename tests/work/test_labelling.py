@@ -8,9 +8,10 @@ import pytest
 
 from tests.support import assert_records_agree
 from tests.work.drive import CANVAS, LOG, NOTE, ROPE, SAIL, SmallDrive
-from waka.errors import BadRequest, NotAllowed, NotFound, TooLarge, UploadConflict
+from waka.errors import BadRequest, DriveTrouble, NotAllowed, NotFound, TooLarge, UploadConflict
 from waka.records.listing import Scope
 from waka.work import browsing, desk, finding, labelling, signing_in, storage, taking_out, undoing, uploading
+from waka.work.arriving import Sweeper
 from waka.work.taking_in import index_next
 
 
@@ -252,3 +253,45 @@ def test_documents_are_counted_in_groups(drive: SmallDrive) -> None:
     scope = Scope("folder", drive.folder("Finance/2025"))
     assert browsing.groups(drive.deps, drive.reader, scope, "month") == [("2025-03", 1), ("2025-04", 1)]
     assert browsing.groups(drive.deps, drive.reader, scope, "who") == [("Marlow Rope & Canvas", 2)]
+
+
+@pytest.mark.parametrize("fails", [False, True], ids=["filed", "waits on the desk"])
+def test_what_is_bound_for_a_folder_is_only_seen_by_who_sees_that_folder(
+    drive: SmallDrive, fails: bool, monkeypatch: pytest.MonkeyPatch
+) -> None:
+    """An upload into a folder that is kept from the filer: never on the filer's desk, nor in any logbook of theirs."""
+    drive.keep_to("Trainees", drive.keeper)
+    folder = drive.folder("Trainees")
+    if fails:
+        monkeypatch.setattr(uploading, "_intend", _refuse)
+    begun = uploading.begin(drive.deps, drive.keeper, path="dismissal of the mate.txt", size=6, folder=folder)
+    looks: list[str] = []
+    plain = uploading._file
+
+    def look(*args: object) -> None:  # on its way, before it is filed
+        looks.extend(a.name for a in desk.desk(drive.deps, drive.filer).waiting)
+        plain(*args)  # type: ignore[arg-type]
+
+    monkeypatch.setattr(uploading, "_file", look)
+    number = None
+    try:
+        number = uploading.receive(drive.deps, drive.keeper, begun.id, 0, [b"secret"]).number
+    except DriveTrouble:
+        assert fails
+    Sweeper(drive.deps, 0.0).sweep()
+    Sweeper(drive.deps, 0.0).sweep()
+    theirs = [a.name for a in desk.desk(drive.deps, drive.filer).waiting]
+    told = finding.entries(drive.deps, drive.filer, before=None, number=None, mine=False, quiet=False)
+    assert looks == theirs == []
+    assert "dismissal" not in str(told)
+    own = [a.name for a in desk.desk(drive.deps, drive.keeper).waiting]
+    assert own == (["dismissal of the mate.txt"] if fails else [])
+    if number is not None:  # and its way back is no other
+        undoing.undo_last(drive.deps, drive.keeper)
+        Sweeper(drive.deps, 0.0).sweep()
+        assert [a.name for a in desk.desk(drive.deps, drive.keeper).waiting] == ["dismissal of the mate.txt"]
+        assert desk.desk(drive.deps, drive.filer).waiting == []
+
+
+def _refuse(*_: object) -> None:
+    raise DriveTrouble("the disk is full")

@@ -61,9 +61,22 @@ def point(conn: Connection, path: bytes, name: str) -> tuple[int, bool]:
     return int(found[0]), bool(found[1])
 
 
-def add(conn: Connection, *, number: int, point: int, path: bytes, slip: dict[str, Any]) -> bool:
-    """Record that a document waits at *path*; False where another one is known there."""
-    args: dict[str, object] = {"number": number, "point": point, "path": path, "slip": Jsonb(slip)}
+def add(
+    conn: Connection,
+    *,
+    number: int,
+    point: int,
+    path: bytes,
+    slip: dict[str, Any],
+    bound_for: int | None = None,
+) -> bool:
+    """Record that a document waits at *path*; False where another one is known there.
+
+    *bound_for*: the folder that it is on its way to, whose filers alone may see it.
+    """
+    args: dict[str, object] = {
+        "number": number, "point": point, "path": path, "slip": Jsonb(slip), "bound_for": bound_for,
+    }  # fmt: skip
     return value(conn, SQL["add"], args) is not None
 
 

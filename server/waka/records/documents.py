@@ -102,6 +102,7 @@ class Waiting:
     slip: dict[str, Any]
     arrival_point_id: int
     arrival_point: str
+    bound_for: int | None  #: the folder that it is on its way to
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)

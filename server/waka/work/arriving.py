@@ -10,6 +10,7 @@ from __future__ import annotations
 import time
 from collections.abc import Iterable
 from dataclasses import dataclass, field
+from typing import Any
 
 import structlog
 from psycopg import Connection
@@ -26,6 +27,7 @@ from .deps import Deps
 
 log = structlog.get_logger()
 UPLOADS = b"Uploads"
+BOUND = b".bound"  #: where uploads wait that are on their way to a folder: no arrival of everybody's desk
 LOOSE = "Drop folder"  #: the arrival point for what lies at the top of the arrivals folder
 
 
@@ -106,11 +108,14 @@ def _is_same(known: arrivals.Known, stat: FileStat) -> bool:
     )  # fmt: skip
 
 
-def register(conn: Connection, path: bytes, file: File, person: int | None) -> int | None:
-    """Give the file at *path* its number; None where it already has one."""
+def register(
+    conn: Connection, path: bytes, file: File, person: int | None, bound_for: int | None = None
+) -> int | None:
+    """Give the file at *path* its number; None where it already has one. *bound_for*: the folder it is meant for."""
     if arrivals.at_path(conn, path) is not None:
         return None
     head, slash, _ = path.partition(b"/")
+    head = UPLOADS if head == BOUND else head
     point, is_new = arrivals.point(conn, head if slash else b"", shown(head) if slash else LOOSE)
     if is_new:
         access.hold_access(conn)
@@ -122,10 +127,13 @@ def register(conn: Connection, path: bytes, file: File, person: int | None) -> i
         conn, state="waiting", folder=None, name=name, conforms=False, file=file,
         record=Record(), person=person,
     )  # fmt: skip
-    if not arrivals.add(conn, number=number, point=point, path=path, slip={}):
+    slip = {"folder": bound_for} if bound_for is not None else {}
+    if not arrivals.add(conn, number=number, point=point, path=path, slip=slip, bound_for=bound_for):
         conn.rollback()  # another process was quicker: its number holds
         return None
-    logbook.add(conn, "arrived", number=number, person=person, to_path=shown(path), point=point)
+    # what is bound for a folder is only that folder's to know of
+    seen_by: dict[str, Any] = {"point": point} if bound_for is None else {"to_folder": bound_for}
+    logbook.add(conn, "arrived", number=number, person=person, to_path=shown(path), **seen_by)
     return number
 
 

@@ -101,7 +101,8 @@ def _intend_filing(conn: Connection, person: int, number: int, slip: Slip, today
         from_path=waiting.path, to_place="drive", to_path=to_bytes(target), state="intended",
         size=waiting.size, sha256=waiting.sha256, inode=waiting.inode,
         modified_ns=waiting.modified_ns, failure=None,
-        before={"name": waiting.name, "slip": asdict(slip), "arrival_point": waiting.arrival_point_id},
+        before={"name": waiting.name, "slip": asdict(slip), "arrival_point": waiting.arrival_point_id,
+                "bound_for": waiting.bound_for},
         after={"folder": folder.id, "name": name, "conforms": True, "record": record_json(record)},
     )  # fmt: skip
     if slip.as_version and seen.stands is not None:

@@ -68,10 +68,11 @@ def _unfiled(conn: Connection, step: Step, found: FileStat, owner: ChangeList) -
     )  # fmt: skip
     arrivals.add(
         conn, number=_number(step), point=after["arrival_point"], path=step.to_path,
-        slip=after["slip"],
+        slip=after["slip"], bound_for=after.get("bound_for"),
     )  # fmt: skip
     search.remove(conn, _number(step))
-    _log(conn, step, owner, "unfiled", from_folder=step.before["folder"], point=after["arrival_point"])
+    _log(conn, step, owner, "unfiled", from_folder=step.before["folder"], to_folder=after.get("bound_for"),
+         point=after["arrival_point"])  # fmt: skip
 
 
 def record_placed(

@@ -41,7 +41,8 @@ def unversioned(conn: Connection, step: Step, found: FileStat, owner: ChangeList
     if step.to_place == "arrivals":
         documents.unfile(conn, number=number, name=after["name"], inode=back.inode,
                          modified_ns=back.modified_ns, person=owner.person_id)  # fmt: skip
-        arrivals.add(conn, number=number, point=after["arrival_point"], path=step.to_path, slip=after["slip"])
+        arrivals.add(conn, number=number, point=after["arrival_point"], path=step.to_path, slip=after["slip"],
+                     bound_for=after.get("bound_for"))  # fmt: skip
     else:
         versions.unmerge(conn, number, folder=after["folder"], name=after["name"], inode=back.inode,
                          modified_ns=back.modified_ns, person=owner.person_id)  # fmt: skip

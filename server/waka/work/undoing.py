@@ -200,7 +200,7 @@ def _unfile(at: _At, step: Step) -> Step:
         now, "unfile", to_place="arrivals", to_path=back,
         before={"folder": now.folder_id, "name": now.name},
         after={"name": step.before["name"], "slip": step.before["slip"],
-               "arrival_point": step.before["arrival_point"]},
+               "arrival_point": step.before["arrival_point"], "bound_for": step.before.get("bound_for")},
     )  # fmt: skip
 
 
@@ -255,7 +255,7 @@ def _unversion(at: _At, step: Step) -> Step:
     if step.from_place == "arrivals":
         above, _, last = step.from_path.rpartition(b"/")
         back = (above + b"/" if above else b"") + free_name(at.deps.arrivals, above, last)
-        kept_slip = {key: step.before[key] for key in ("name", "slip", "arrival_point")}
+        kept_slip = {key: step.before.get(key) for key in ("name", "slip", "arrival_point", "bound_for")}
         return _step(
             now, "unversion", to_place="arrivals", to_path=back, after={**onto, **kept_slip}, **common
         )

@@ -25,7 +25,7 @@ from waka.records.folders import Folder
 from waka.records.uploads import Upload
 
 from . import changing, engine
-from .arriving import UPLOADS, register
+from .arriving import BOUND, UPLOADS, register
 from .deps import Deps
 from .holding import at_work
 from .reading_names import Reading
@@ -154,14 +154,18 @@ def _finish(deps: Deps, person: int, upload: Upload, digest: bytes | None) -> in
         pieces.drop(deps.arrivals, _work(upload.id))
         return known
     name = upload.path.rpartition("/")[2]
-    received = pieces.finish(deps.arrivals, _work(upload.id), UPLOADS, name, digest)
+    received = pieces.finish(
+        deps.arrivals, _work(upload.id), UPLOADS if upload.folder_id is None else BOUND, name, digest
+    )
     file = File(
         size=received.stat.size, sha256=received.sha256, inode=received.stat.inode,
         modified_ns=received.stat.modified_ns,
     )  # fmt: skip
     with deps.db.transaction() as conn:
         contents.add(conn, file.sha256, file.size)
-        number = register(conn, received.path, file, person) or arrivals.at_path(conn, received.path)
+        number = register(conn, received.path, file, person, upload.folder_id) or arrivals.at_path(
+            conn, received.path
+        )
         assert number is not None
         uploads.finish(conn, upload.id, number)
     if upload.folder_id is not None:
@@ -241,7 +245,8 @@ def _intend(conn: Connection, person: int, number: int, folder: int, wished: str
         to_path=to_bytes(f"{target.path}/{name}" if target.path else name), state="intended",
         size=waiting.size, sha256=waiting.sha256, inode=waiting.inode,
         modified_ns=waiting.modified_ns, failure=None,
-        before={"name": waiting.name, "slip": {}, "arrival_point": waiting.arrival_point_id},
+        before={"name": waiting.name, "slip": {}, "arrival_point": waiting.arrival_point_id,
+                "bound_for": waiting.bound_for},
         after={"folder": folder, "name": name, "conforms": conforms, "record": record_json(record)},
     )  # fmt: skip
     changes.intend(conn, step)

@@ -96,3 +96,12 @@ create trigger document_edition before update on document for each row
           is distinct from
           (new.folder_id, new.name, new.state, new.kind, new.party_id, new."when", new.what, new.reference, new.amount, new.version))
     execute function document_has_another_edition();
+
+-- What is bound for a folder waits out of everybody's sight but those who may file there.
+alter table arrival add column bound_for bigint references folder;
+create view arrival_sight as
+    select a.document_id, s.person_id from arrival a
+    join arrival_point_sight s on s.arrival_point_id = a.arrival_point_id where a.bound_for is null
+    union all
+    select a.document_id, s.person_id from arrival a
+    join folder f on f.id = a.bound_for join sight s on s.access_id = f.access_id and s."right" in ('filer', 'keeper');

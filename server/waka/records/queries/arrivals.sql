@@ -4,8 +4,8 @@ insert into arrival_point (name, path) values (%(name)s, %(path)s)
 on conflict (path) do update set name = arrival_point.name returning id, (xmax = 0) as is_new
 
 -- name: add
-insert into arrival (document_id, arrival_point_id, path, slip)
-values (%(number)s, %(point)s, %(path)s, %(slip)s) on conflict (path) do nothing returning document_id
+insert into arrival (document_id, arrival_point_id, path, slip, bound_for)
+values (%(number)s, %(point)s, %(path)s, %(slip)s, %(bound_for)s) on conflict (path) do nothing returning document_id
 
 -- name: at_path
 select document_id from arrival where path = %(path)s
@@ -21,7 +21,7 @@ select d.id, d.name, d.size, d.sha256, d.added_at, a.slip, a.edition, a.later_at
 from arrival a
 join document d on d.id = a.document_id and d.state = 'waiting'
 join arrival_point ap on ap.id = a.arrival_point_id
-join arrival_point_sight aps on aps.arrival_point_id = ap.id and aps.person_id = %(person)s
+join arrival_sight aps on aps.document_id = a.document_id and aps.person_id = %(person)s
 left join content t on t.sha256 = d.sha256
 order by a.later_at nulls first, ap.name, d.id
 limit 1000
@@ -33,22 +33,22 @@ and at >= date_trunc('day', now())
 -- name: save_slip
 -- What was filled in so far, kept for whoever looks at the arrival next.
 update arrival a set slip = %(slip)s, edition = a.edition + 1, slip_by = %(person)s
-from arrival_point_sight aps
-where a.document_id = %(number)s and aps.arrival_point_id = a.arrival_point_id and aps.person_id = %(person)s
+from arrival_sight aps
+where a.document_id = %(number)s and aps.document_id = a.document_id and aps.person_id = %(person)s
   and (a.edition = %(seen)s or a.slip = %(slip)s or %(seen)s::int is null)
 returning a.edition
 
 -- name: slip_now
--- The slip of an arrival as it is, for who sees the arrival; held until the transaction ends.
+-- The slip of an arrival as it is, for who sees the arrival.
 select a.edition, a.slip, coalesce(p.name, '') as by from arrival a
-join arrival_point_sight aps on aps.arrival_point_id = a.arrival_point_id and aps.person_id = %(person)s
+join arrival_sight aps on aps.document_id = a.document_id and aps.person_id = %(person)s
 left join person p on p.id = a.slip_by
-where a.document_id = %(number)s for update of a
+where a.document_id = %(number)s
 
 -- name: set_later
 update arrival a set later_at = case when %(later)s then now() end
-from arrival_point_sight aps
-where a.document_id = %(number)s and aps.arrival_point_id = a.arrival_point_id and aps.person_id = %(person)s
+from arrival_sight aps
+where a.document_id = %(number)s and aps.document_id = a.document_id and aps.person_id = %(person)s
 returning a.document_id
 
 -- name: remove
@@ -58,7 +58,7 @@ delete from arrival where document_id = %(number)s
 -- Every arrival as the records know it, to be compared with what lies there.
 select d.id, a.path, d.name, d.size, d.inode, d.modified_ns, a.arrival_point_id
 from arrival a join document d on d.id = a.document_id and d.state = 'waiting'
-where not exists (select from change_step s where s.document_id = d.id and s.state = 'intended')
+where a.bound_for is null and not exists (select from change_step s where s.document_id = d.id and s.state = 'intended')
 
 -- name: in_motion
 -- Paths that a step is moving to or from right now.

@@ -21,7 +21,7 @@ left join folder f on f.id = d.folder_id
 left join sight s on s.access_id = f.access_id and s.person_id = %(person)s
 left join arrival a on a.document_id = d.id
 left join arrival_point ap on ap.id = a.arrival_point_id
-left join arrival_point_sight aps on aps.arrival_point_id = ap.id and aps.person_id = %(person)s
+left join arrival_sight aps on aps.document_id = d.id and aps.person_id = %(person)s
 left join party p on p.id = d.party_id
 left join person c on c.id = d.changed_by
 left join content t on t.sha256 = d.sha256
@@ -139,11 +139,11 @@ select from document where id = %(number)s for update
 -- name: lock_waiting
 -- An arrival, held until the transaction ends, with what is needed to move it.
 select d.id, d.name, d.size, d.sha256, d.inode, d.modified_ns, a.path, a.slip, a.arrival_point_id,
-       ap.name as arrival_point
+       ap.name as arrival_point, a.bound_for
 from document d
 join arrival a on a.document_id = d.id
 join arrival_point ap on ap.id = a.arrival_point_id
-join arrival_point_sight aps on aps.arrival_point_id = a.arrival_point_id and aps.person_id = %(person)s
+join arrival_sight aps on aps.document_id = d.id and aps.person_id = %(person)s
 where d.id = %(number)s and d.state = 'waiting'
 
 -- name: lock_filed

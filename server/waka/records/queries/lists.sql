@@ -120,7 +120,7 @@ left join document d on d.id = case when n.state = 'gone' then s.onto_id else s.
 left join folder f on f.id = d.folder_id
 left join sight seen on seen.access_id = f.access_id and seen.person_id = %(person)s
 left join arrival a on a.document_id = d.id
-left join arrival_point_sight aseen on aseen.arrival_point_id = a.arrival_point_id and aseen.person_id = %(person)s
+left join arrival_sight aseen on aseen.document_id = a.document_id and aseen.person_id = %(person)s
 left join folder sf on sf.id = s.folder_id
 left join sight fseen on fseen.access_id = sf.access_id and fseen.person_id = %(person)s
 order by s.position

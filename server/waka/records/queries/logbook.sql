@@ -34,7 +34,7 @@ left join folder df on df.id = d.folder_id
 left join sight rt on rt.access_id = df.access_id and rt.person_id = %(person)s
 left join sight nowf on nowf.access_id = df.access_id and nowf.person_id = %(person)s
 left join arrival da on da.document_id = d.id
-left join arrival_point_sight nowa on nowa.arrival_point_id = da.arrival_point_id and nowa.person_id = %(person)s
+left join arrival_sight nowa on nowa.document_id = d.id and nowa.person_id = %(person)s
 where (l.from_folder_id is null or exists (select from folder f join sight s on s.access_id = f.access_id
            where f.id = l.from_folder_id and s.person_id = %(person)s))
   and (l.to_folder_id is null or exists (select from folder f join sight s on s.access_id = f.access_id
@@ -63,7 +63,7 @@ join document d on d.id = l.document_id
 left join folder f on f.id = d.folder_id
 left join sight s on s.access_id = f.access_id and s.person_id = %(person)s
 left join arrival a on a.document_id = d.id
-left join arrival_point_sight aps on aps.arrival_point_id = a.arrival_point_id and aps.person_id = %(person)s
+left join arrival_sight aps on aps.document_id = d.id and aps.person_id = %(person)s
 where (left(l.from_path, 600) = left(%(path)s, 600) and l.from_path = %(path)s
        or left(l.to_path, 600) = left(%(path)s, 600) and l.to_path = %(path)s)
   and (s.person_id is not null or aps.person_id is not null)
