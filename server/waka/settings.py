@@ -23,6 +23,7 @@ class Settings:
     https: bool  #: cookies are sent over https only
     settle_seconds: float  #: an arrival is taken once its size has stood still for so long
     max_upload_bytes: int
+    cache_bytes: int  #: of pages that were made, at the most
     upload_quota_bytes: int  #: of unfinished uploads, for one person
     trusted_proxies: tuple[IPv4Network | IPv6Network, ...]  #: whose word on a sender's address holds
     interface: Path  #: the built front end
@@ -41,6 +42,7 @@ class Settings:
             https=env.get("WAKA_HTTPS", "") in ("1", "yes", "true"),
             settle_seconds=float(env.get("WAKA_SETTLE_SECONDS") or 2),
             max_upload_bytes=int(env.get("WAKA_MAX_UPLOAD_MB") or 2048) * 1024 * 1024,
+            cache_bytes=int(env.get("WAKA_CACHE_MB") or 2048) * 1024 * 1024,
             upload_quota_bytes=int(env.get("WAKA_UPLOAD_QUOTA_MB") or 20_480) * 1024 * 1024,
             trusted_proxies=tuple(
                 ip_network(part.strip(), strict=False)

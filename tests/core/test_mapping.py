@@ -1,10 +1,12 @@
 """Restructuring by two path patterns: only the named part moves."""
 
+import re
+
 import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from waka.core.changes.mapping import MappingProblem, NoMatch, PathMapping
+from waka.core.changes.mapping import MappingProblem, NoMatch, PathMapping, parts_of
 
 LETTERS = ("Letters/{type}/{year}/{month}/{rest}", "Letters/{year}/{month}/{type}/{rest}")
 FITS = [
@@ -66,3 +68,37 @@ def test_there_and_back_is_the_same_path(one: str, two: str, three: str, rest: l
     there = PathMapping.read("{a}/{b}/{c}", "{c}/{a}/{b}").apply(path)
     assert isinstance(there, str)
     assert PathMapping.read("{c}/{a}/{b}", "{a}/{b}/{c}").apply(there) == path
+
+
+def test_a_pattern_of_many_parts_takes_no_longer_than_its_text() -> None:
+    """Thirty parts over a name that all but fits: by going back and trying again it would never end."""
+    source = "-".join(f"{{p{at}}}" for at in range(30)) + "-x"
+    mapping = PathMapping.read(source, "{p1}")
+    for path in (f"{'a-' * 120}y/name.pdf", f"{'a-' * 120}x/name.pdf"):
+        mapping.apply(path)
+
+
+names = st.text("ab-", min_size=1, max_size=8)
+
+
+@given(
+    st.lists(st.sampled_from(["a", "b", "-", "ab", "-a"]), min_size=1, max_size=4),
+    st.text("ab-", max_size=14),
+    st.booleans(),
+    st.booleans(),
+)
+def test_parts_are_found_as_the_slow_way_finds_them(
+    literals: list[str], text: str, opens: bool, closes: bool
+) -> None:
+    pieces = ["" if opens else literals[0]]
+    for at, literal in enumerate([*literals[1:], "" if closes else literals[0]]):
+        pieces += [f"p{at}", literal]
+    slow = re.fullmatch(
+        "".join(re.escape(p) if at % 2 == 0 else "(.+?)" for at, p in enumerate(pieces)), text
+    )
+    found = parts_of(text, pieces)
+    if any(not p for p in pieces[2:-1:2]):
+        return  # two parts with nothing between are refused when the pattern is read
+    assert (slow is None) == (found is None)
+    if slow is not None and found is not None:
+        assert [part for _, part in found] == list(slow.groups())

@@ -3,14 +3,17 @@
 import os
 import threading
 from dataclasses import replace
+from datetime import date
 
 import pytest
 
 from tests.support import assert_records_agree, tree_of
 from waka.errors import WakaError
-from waka.work import arriving, finding
+from waka.work import arriving, filing, finding
 from waka.work.arriving import Sweeper
 from waka.work.deps import Deps
+from waka.work.desk import desk
+from waka.work.slips import Slip
 
 
 @pytest.mark.parametrize(
@@ -110,3 +113,35 @@ def test_an_arrival_that_changes_or_goes_is_noticed(deps: Deps, filer: int) -> N
     assert_records_agree(deps)
     book = finding.entries(deps, filer, before=None, number=None, mine=False, quiet=True)
     assert [told.entry.action for told in book] == ["gone", "changed_outside"]
+
+
+@pytest.mark.parametrize("name", ["a.pdf.part", "a.tmp", "~$letter.docx", "A.PART", "b.crdownload"])
+def test_what_is_still_being_written_is_told_and_taken_once_it_has_its_own_name(
+    deps: Deps, filer: int, name: str
+) -> None:
+    sweeper = Sweeper(deps, settle_seconds=0)
+    (deps.arrivals.root / name).write_text("half of")
+    assert sweeper.sweep() == 0 and desk(deps, filer).waiting == []
+    assert [notice.shown for notice in desk(deps, filer).notices] == [name]
+    (deps.arrivals.root / name).rename(deps.arrivals.root / "whole.pdf")
+    assert sweeper.sweep() == 1
+    assert desk(deps, filer).notices == []
+
+
+def test_the_same_bytes_a_second_time_are_said(deps: Deps, filer: int) -> None:
+    first = arriving.upload(deps, filer, "bill.txt", [b"the bill"], 8)
+    arriving.upload(deps, filer, "bill again.txt", [b"the bill"], 8)
+    assert [a.same_as for a in desk(deps, filer).waiting] == [None, first]
+
+
+def test_how_a_document_came_is_kept_for_good(deps: Deps, filer: int, folder: int) -> None:
+    number = arriving.upload(deps, filer, "scan 12.txt", [b"the bill"], 8)
+    slip = Slip(kind="invoice", who="mrc", when="12.3.2025", what="Mizzen sail", folder=folder)
+    filing.save_slip(deps, filer, number, slip)
+    filing.file_arrival(deps, filer, number, slip, date(2026, 11, 20))
+    with deps.db.transaction() as conn:
+        found = conn.execute(
+            "select p.name, o.name, o.came_by, o.proposed, o.filed ->> 'what' from arrival_origin o"
+            " join arrival_point p on p.id = o.arrival_point_id where o.document_id = %s", (number,)
+        ).fetchone()  # fmt: skip
+    assert found == ("Uploads", "scan 12.txt", filer, {}, "Mizzen sail")

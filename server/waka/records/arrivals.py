@@ -62,20 +62,16 @@ def point(conn: Connection, path: bytes, name: str) -> tuple[int, bool]:
 
 
 def add(
-    conn: Connection,
-    *,
-    number: int,
-    point: int,
-    path: bytes,
-    slip: dict[str, Any],
-    bound_for: int | None = None,
-) -> bool:
+    conn: Connection, *, number: int, point: int, path: bytes, slip: dict[str, Any],
+    bound_for: int | None = None, bound_by: int | None = None,
+) -> bool:  # fmt: skip
     """Record that a document waits at *path*; False where another one is known there.
 
-    *bound_for*: the folder that it is on its way to, whose filers alone may see it.
+    *bound_for*: the folder that it is on its way to, whose filers alone may see it, and *bound_by* who sent it.
     """
     args: dict[str, object] = {
         "number": number, "point": point, "path": path, "slip": Jsonb(slip), "bound_for": bound_for,
+        "bound_by": bound_by,
     }  # fmt: skip
     return value(conn, SQL["add"], args) is not None
 

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Sequence
 from dataclasses import dataclass
 
 from psycopg import Connection
@@ -48,3 +49,8 @@ def read(
          "text": text, "trouble": trouble},
     )  # fmt: skip
     return [int(found[0]) for found in conn.execute(SQL["readers"], {"sha256": sha256})]
+
+
+def forget(conn: Connection, digests: Sequence[bytes]) -> list[bytes]:
+    """Forget what was read from those of *digests* that no document and no version has any more; return them."""
+    return [bytes(found[0]) for found in conn.execute(SQL["forget"], {"digests": list(digests)})]

@@ -14,7 +14,7 @@ from collections.abc import Callable
 import structlog
 
 from waka.errors import DatabaseAway, WakaError
-from waka.work import engine, uploading
+from waka.work import engine, page_cache, uploading
 from waka.work.arriving import Sweeper
 from waka.work.belonging import Telling
 from waka.work.deps import Deps
@@ -84,6 +84,7 @@ def run(deps: Deps, stop: threading.Event) -> None:
         telling.tell()
         if time.monotonic() - tidied > TIDY_SECONDS:
             uploading.clear_stale(deps)
+            page_cache.trim(deps)
             tidied = time.monotonic()
         return False
 

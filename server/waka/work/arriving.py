@@ -28,6 +28,18 @@ from .deps import Deps
 log = structlog.get_logger()
 UPLOADS = b"Uploads"
 BOUND = b".bound"  #: where uploads wait that are on their way to a folder: no arrival of everybody's desk
+_HALF = (
+    b".part",
+    b".partial",
+    b".tmp",
+    b".temp",
+    b".crdownload",
+    b".download",
+    b".filepart",
+    b".swp",
+    b".lock",
+)
+HALF_WRITTEN = "a name for what is still being written; it is taken once it has its own"
 LOOSE = "Drop folder"  #: the arrival point for what lies at the top of the arrivals folder
 
 
@@ -47,8 +59,13 @@ class Sweeper:
         with self.deps.db.transaction() as conn:
             known = {arrival.path: arrival for arrival in arrivals.known(conn)}
             moving = arrivals.in_motion(conn)
-            arrivals.set_notices(conn, [(f.path, shown(f.path), f.reason) for f in found if f.reason])
-        files = {f.path: f.stat for f in found if f.stat is not None and f.path not in moving}
+            half = [f.path for f in found if f.stat is not None and is_half_written(f.path)]
+            told = [(f.path, shown(f.path), f.reason) for f in found if f.reason]
+            arrivals.set_notices(conn, told + [(path, shown(path), HALF_WRITTEN) for path in half])
+        files = {
+            f.path: f.stat for f in found
+            if f.stat is not None and f.path not in moving and (f.path in known or f.path not in set(half))
+        }  # fmt: skip
         self._seen = {path: seen for path, seen in self._seen.items() if path in files}
         taken = 0
         for path, stat in files.items():
@@ -102,6 +119,12 @@ class Sweeper:
             )  # fmt: skip
 
 
+def is_half_written(path: bytes) -> bool:
+    """Whether a file has a name that programs give to what they are still writing, or to a lock."""
+    name = path.rpartition(b"/")[2].lower()
+    return name.startswith((b"~$", b".~")) or name.endswith(_HALF)
+
+
 def _is_same(known: arrivals.Known, stat: FileStat) -> bool:
     return (known.size, known.inode, known.modified_ns) == (
         stat.size, stat.inode, stat.modified_ns,
@@ -128,7 +151,8 @@ def register(
         record=Record(), person=person,
     )  # fmt: skip
     slip = {"folder": bound_for} if bound_for is not None else {}
-    if not arrivals.add(conn, number=number, point=point, path=path, slip=slip, bound_for=bound_for):
+    if not arrivals.add(conn, number=number, point=point, path=path, slip=slip, bound_for=bound_for,
+                        bound_by=person if bound_for else None):  # fmt: skip
         conn.rollback()  # another process was quicker: its number holds
         return None
     # what is bound for a folder is only that folder's to know of

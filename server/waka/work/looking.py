@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-import hashlib
 import os
 from collections.abc import Iterator
 from contextlib import ExitStack, contextmanager
@@ -20,6 +19,7 @@ from waka.reading.reader import TROUBLES, Match
 from waka.records import documents, versions
 from waka.records.documents import Document
 
+from . import page_cache
 from .deps import Deps
 
 WIDTHS = (240, 480, 960, 1440, 2160)  #: pictures are made in few sizes, so that they are made once
@@ -66,14 +66,12 @@ def page(
     if not document.pages or not 1 <= page <= document.pages:
         raise NotFound(f"Page {page} of No. {number}")
     size = next((w for w in WIDTHS if w >= width), WIDTHS[-1])
-    digest = document.sha256.hex()
-    tag = f"{digest[:32]}-{page}-{size}"
-    kept = deps.settings.home / "cache" / "pages" / digest[:2] / digest / f"{page}-{size}.png"
-    if kept.exists():
-        return Shown(kept.read_bytes(), tag)
-    with opened_file(deps, document) as file:
-        png = deps.reader.page(file, document.media_type or "", page, size)
-    _keep(kept, png)
+    name, tag = f"{page}-{size}.png", f"{document.sha256.hex()[:32]}-{page}-{size}"
+    png = page_cache.get(deps, document.sha256, name)
+    if png is None:
+        with opened_file(deps, document) as file:
+            png = deps.reader.page(file, document.media_type or "", page, size)
+        page_cache.put(deps, document.sha256, name, png)
     return Shown(png, tag)
 
 
@@ -89,17 +87,16 @@ def formatted(
         raise Unreadable(document.trouble, TROUBLES[document.trouble])
     # what a csv or a Markdown file is, its name says and not its bytes
     kind = Path(document.name).suffix.lower()
-    digest = document.sha256.hex()
-    kept = deps.settings.home / "cache" / "pages" / digest[:2] / digest / f"formatted{kind}.html"
-    if kept.exists():
-        html = kept.read_text()
+    kept = page_cache.get(deps, document.sha256, f"formatted{kind}.html")
+    if kept is not None:
+        html = kept.decode()
     else:
         with opened_file(deps, document) as file:
             made = deps.reader.formatted(file, document.name, document.media_type or "")
         if made is None:
             raise NotFound(f"A formatted form of No. {number}")
         html = made
-        _keep(kept, html.encode())
+        page_cache.put(deps, document.sha256, f"formatted{kind}.html", html.encode())
     return mark_html(html, wanted(words))
 
 
@@ -110,13 +107,6 @@ def matches(deps: Deps, person: int, number: int, words: str) -> list[Match]:
         raise Unreadable(document.trouble, TROUBLES[document.trouble])
     with opened_file(deps, document) as file:
         return deps.reader.matches(file, document.media_type or "", words)
-
-
-def _keep(path: Path, data: bytes) -> None:
-    path.parent.mkdir(parents=True, exist_ok=True)
-    half = path.with_suffix(f".{os.getpid()}-{hashlib.sha1(os.urandom(8)).hexdigest()[:8]}")  # noqa: S324
-    half.write_bytes(data)
-    half.replace(path)
 
 
 def text(deps: Deps, person: int, number: int, version: int | None = None) -> str:

@@ -24,10 +24,11 @@ from waka.drive.versions import (
     stored_path,
     take_out_of_store,
 )
-from waka.records import changes, documents, stuck, versions
+from waka.records import changes, contents, documents, stuck, versions
 from waka.records.changes import Step
 from waka.records.stuck import Item
 
+from . import page_cache
 from .deps import Deps
 
 log = structlog.get_logger()
@@ -58,6 +59,9 @@ def tidy_after(deps: Deps, conn: Connection, steps: Sequence[Step]) -> None:
     left = unneeded_after(steps)
     if left:
         tidy(deps, conn, left)
+    destroyed = [step.sha256 for step in steps if step.act == "destroy"]
+    if destroyed:
+        page_cache.forget(deps, contents.forget(conn, [*destroyed, *left]))
 
 
 def unneeded_after(steps: Sequence[Step]) -> list[bytes]:

@@ -62,41 +62,52 @@ class PathMapping:
         return [name for name in dict.fromkeys(_names(self.source)) if name not in used]
 
     @cached_property
-    def _regexes(self) -> list[re.Pattern[str]]:
-        out = []
-        for level in self.source[:-1]:
-            pieces = _NAMED.split(level)
-            text = "".join(
-                re.escape(piece) if at % 2 == 0 else f"(?P<p{at}_{_group(piece)}>.+?)"
-                for at, piece in enumerate(pieces)
-            )
-            out.append(re.compile(text))
-        return out
+    def _pieces(self) -> list[list[str]]:
+        """Of each level, what stands there as it is and what is named, in turn."""
+        return [_NAMED.split(level) for level in self.source[:-1]]
 
     def apply(self, path: str) -> str | NoMatch:
         """Return where *path*, of a document, goes; or why it does not fit."""
         levels = path.split("/")
-        fixed = len(self._regexes)
+        fixed = len(self._pieces)
         found: dict[str, str] = {}
-        for at, (level, regex, wanted) in enumerate(
-            zip(levels[:-1], self._regexes, self.source, strict=False)
+        for at, (level, pieces, wanted) in enumerate(
+            zip(levels[:-1], self._pieces, self.source, strict=False)
         ):
-            match = regex.fullmatch(level)
-            if match is None:
+            parts = parts_of(level, pieces)
+            if parts is None:
                 return NoMatch(f"level {at + 1} is “{level}”, where {_said(wanted)} is expected")
-            for group, text in match.groupdict().items():
-                name = group.partition("_")[2]
+            for name, text in parts:
                 if found.setdefault(name, text) != text:
                     return NoMatch(f"“{{{name}}}” is “{found[name]}” in one place and “{text}” in another")
         if len(levels) - 1 < fixed:
             return NoMatch(f"it is {len(levels) - 1} folders deep, where the pattern has {fixed}")
         rest = "/".join(levels[fixed:])
-        told = [_NAMED.sub(lambda named: found[_group(named[1])], level) for level in self.target[:-1]]
+        told = [_NAMED.sub(lambda named: found[named[1]], level) for level in self.target[:-1]]
         return "/".join([*told, rest])
 
 
-def _group(name: str) -> str:
-    return name.replace("-", "__")
+def parts_of(text: str, pieces: Sequence[str]) -> list[tuple[str, str]] | None:
+    """Return what the named *pieces* (every second) stand for in *text*, each as short as can be; None for no match.
+
+    Each piece as it stands is taken where it first comes: if any way fits, this one does. The time is linear
+    in *text*, whatever the pattern, where a search that goes back and tries again takes for ever.
+    """
+    if len(pieces) == 1:
+        return [] if text == pieces[0] else None
+    first, last = pieces[0], pieces[-1]
+    if not text.startswith(first) or not text.endswith(last) or len(text) < len(first) + len(last):
+        return None
+    found: list[tuple[str, str]] = []
+    at, end = len(first), len(text) - len(last)
+    for number in range(1, len(pieces), 2):
+        is_last = number == len(pieces) - 2
+        cut = end if is_last else text.find(pieces[number + 1], at + 1, end)
+        if cut <= at:
+            return None
+        found.append((pieces[number], text[at:cut]))
+        at = cut if is_last else cut + len(pieces[number + 1])
+    return found
 
 
 def _levels(side: str, text: str) -> list[str]:

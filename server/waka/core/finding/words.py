@@ -13,11 +13,27 @@ from dataclasses import dataclass
 MOST_WORDS = 8  #: of a search
 MOST_INDEXED = 40_000  #: words of one document's text that search looks at
 LONGEST_WORD = 60
+MOST_MARKED, MOST_MARKS = 400_000, 1_000  #: characters of a text that are marked, and marks
 WINDOW = 2_000  #: signs of a text that are folded at a time
+
+
+class _Folds(dict[str, str]):
+    """What each sign is compared as, worked out once."""
+
+    def __missing__(self, sign: str) -> str:
+        found = self[sign] = _fold_sign(sign)
+        return found
+
+
+_FOLDS = _Folds()
 
 
 def fold_sign(sign: str) -> str:
     """Return *sign* as compared: small, without accents; a space for what separates words."""
+    return _FOLDS[sign]
+
+
+def _fold_sign(sign: str) -> str:
     plain = "".join(c for c in unicodedata.normalize("NFKD", sign.casefold()) if not unicodedata.combining(c))
     return plain if plain and all(c.isalnum() for c in plain) else " "
 
@@ -130,12 +146,13 @@ def mark_html(html: str, words: Sequence[str]) -> tuple[str, int]:
     """
     if not words:
         return html, 0
-    count = 0
+    count = read = 0
     out: list[str] = []
     for piece in _TAG.split(html):
-        if piece.startswith("<"):
+        if piece.startswith("<") or read > MOST_MARKED or count > MOST_MARKS:
             out.append(piece)
             continue
+        read += len(piece)
         for part in mark(piece, words, anywhere=True):
             if part.marked:
                 first = ' id="first"' if count == 0 else ""

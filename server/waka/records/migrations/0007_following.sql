@@ -97,11 +97,43 @@ create trigger document_edition before update on document for each row
           (new.folder_id, new.name, new.state, new.kind, new.party_id, new."when", new.what, new.reference, new.amount, new.version))
     execute function document_has_another_edition();
 
--- What is bound for a folder waits out of everybody's sight but those who may file there.
+-- What is bound for a folder waits out of everybody's sight but of those who may file there, and of who sent it.
 alter table arrival add column bound_for bigint references folder;
+alter table arrival add column bound_by bigint references person;
 create view arrival_sight as
     select a.document_id, s.person_id from arrival a
     join arrival_point_sight s on s.arrival_point_id = a.arrival_point_id where a.bound_for is null
     union all
     select a.document_id, s.person_id from arrival a
-    join folder f on f.id = a.bound_for join sight s on s.access_id = f.access_id and s."right" in ('filer', 'keeper');
+    join folder f on f.id = a.bound_for join sight s on s.access_id = f.access_id and s."right" in ('filer', 'keeper')
+    where a.bound_by is distinct from s.person_id
+    union all
+    select a.document_id, a.bound_by from arrival a where a.bound_for is not null and a.bound_by is not null;
+
+-- How a document came: kept for good, also when its arrival was filed.
+create table arrival_origin (
+    document_id      bigint primary key references document,
+    arrival_point_id bigint      not null references arrival_point,
+    path             bytea       not null,              -- where it lay in the arrivals, the first time
+    name             text        not null,
+    came_at          timestamptz not null default now(),
+    came_by          bigint references person,          -- null: another program brought it
+    proposed         jsonb       not null default '{}', -- the slip that was proposed
+    filed            jsonb                              -- the slip that it was filed by
+);
+create function arrival_is_remembered() returns trigger language plpgsql as $$
+begin
+    if tg_op = 'INSERT' then
+        insert into arrival_origin (document_id, arrival_point_id, path, name, came_at, came_by, proposed)
+        select new.document_id, new.arrival_point_id, new.path, d.name, d.added_at, d.added_by, new.slip
+        from document d where d.id = new.document_id on conflict do nothing;
+        return new;
+    end if;
+    update arrival_origin set filed = old.slip where document_id = old.document_id;
+    return old;
+end $$;
+create trigger arrival_comes after insert on arrival for each row execute function arrival_is_remembered();
+create trigger arrival_goes before delete on arrival for each row execute function arrival_is_remembered();
+insert into arrival_origin (document_id, arrival_point_id, path, name, came_at, came_by, proposed)
+select a.document_id, a.arrival_point_id, a.path, d.name, d.added_at, d.added_by, a.slip
+from arrival a join document d on d.id = a.document_id;

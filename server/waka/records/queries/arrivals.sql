@@ -4,8 +4,8 @@ insert into arrival_point (name, path) values (%(name)s, %(path)s)
 on conflict (path) do update set name = arrival_point.name returning id, (xmax = 0) as is_new
 
 -- name: add
-insert into arrival (document_id, arrival_point_id, path, slip, bound_for)
-values (%(number)s, %(point)s, %(path)s, %(slip)s, %(bound_for)s) on conflict (path) do nothing returning document_id
+insert into arrival (document_id, arrival_point_id, path, slip, bound_for, bound_by)
+values (%(number)s, %(point)s, %(path)s, %(slip)s, %(bound_for)s, %(bound_by)s) on conflict (path) do nothing returning document_id
 
 -- name: at_path
 select document_id from arrival where path = %(path)s
@@ -15,9 +15,12 @@ select document_id from arrival where path = %(path)s
 select d.id, d.name, d.size, d.sha256, d.added_at, a.slip, a.edition, a.later_at is not null as later,
        ap.id as arrival_point_id, ap.name as arrival_point,
        t.media_type, t.extension as fitting_extension, t.pages, t.trouble, t.read_at is not null as was_read,
-       (select f.id from document f join folder o on o.id = f.folder_id
+       coalesce((select f.id from document f join folder o on o.id = f.folder_id
         join sight s on s.access_id = o.access_id and s.person_id = %(person)s
-        where f.sha256 = d.sha256 and f.state = 'filed' and d.size > 0 order by f.id limit 1) as same_as
+        where f.sha256 = d.sha256 and f.state = 'filed' and d.size > 0 order by f.id limit 1),
+        -- or another that waits, and came before
+        (select w.id from document w join arrival_sight ws on ws.document_id = w.id and ws.person_id = %(person)s
+        where w.sha256 = d.sha256 and w.state = 'waiting' and w.id < d.id and d.size > 0 order by w.id limit 1)) as same_as
 from arrival a
 join document d on d.id = a.document_id and d.state = 'waiting'
 join arrival_point ap on ap.id = a.arrival_point_id

@@ -26,3 +26,10 @@ update content set media_type = %(media_type)s, extension = %(extension)s, pages
 -- name: readers
 -- The filed documents that have these bytes, and so are found by their words.
 select id from document where sha256 = %(sha256)s and state = 'filed'
+
+-- name: forget
+update content c set text = null, pages = null, trouble = null
+where c.sha256 = any(%(digests)s)
+  and not exists (select from document d where d.sha256 = c.sha256 and d.state <> 'gone')
+  and not exists (select from document_version v where v.sha256 = c.sha256)
+returning c.sha256

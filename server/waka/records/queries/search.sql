@@ -40,9 +40,15 @@ hit as (
     limit %(limit)s
 )
 select d.id, d.name, d.conforms, d.folder_id, folder_path(d.folder_id) as folder_path, p.name as who, d."when",
-       d.kind, d.what, d.reference, d.amount, d.size, d.edition, d.changed_at, left(t.text, 300000) as text, best.rank
+       d.kind, d.what, d.reference, d.amount, d.size, d.edition, d.changed_at, p_.passage as text, best.rank
 from best
 join document d on d.id = best.id
 left join party p on p.id = d.party_id
 left join content t on t.sha256 = d.sha256
+left join lateral (
+    -- the passage around the first word that is found, as words are folded: small and without the usual accents
+    select substr(t.text, greatest(1, min(strpos(f.plain, a.word)) filter (where strpos(f.plain, a.word) > 0) - 400), 2500) as passage
+    from asked a, (select translate(lower(left(t.text, 300000)),
+        'àáâãäåāăąçćčďđèéêëēęěìíîïīłñńňòóôõöőøřśšťùúûüūůűýÿžźż', 'aaaaaaaaacccddeeeeeeeiiiiilnnnooooooorsstuuuuuuuyyzzz') as plain) f
+) p_ on true
 order by best.rank desc, d."when" desc nulls last, d.id desc

@@ -1,0 +1,47 @@
+"""What is destroyed leaves nothing, and what is kept beside the records stays within its bounds."""
+
+import hashlib
+import os
+from dataclasses import replace
+
+from tests.work.drive import NOTE, SmallDrive
+from waka.work import changing, lists, page_cache, proposing
+from waka.work.asked import Asked
+from waka.work.changing import Ask
+from waka.work.reading import ReadingQueue
+from waka.work.running import run_list
+
+
+def test_what_is_destroyed_leaves_neither_text_nor_pictures(drive: SmallDrive) -> None:
+    queue = ReadingQueue(drive.deps)
+    while queue.read_next():
+        pass
+    number = drive.number(NOTE)
+    digest = hashlib.sha256((drive.root / NOTE).read_bytes()).digest()
+    page_cache.put(drive.deps, digest, "1-960.png", b"a picture")
+    copy = drive.change("copy", NOTE, folder=drive.folder("Finance")).numbers[0]
+
+    def left() -> tuple[str | None, bytes | None]:
+        with drive.deps.db.transaction() as conn:
+            [text] = conn.execute("select text from content where sha256 = %s", (digest,)).fetchone()  # type: ignore[misc]
+        return text, page_cache.get(drive.deps, digest, "1-960.png")
+
+    for one, expect in ((number, ("dear all", b"a picture")), (copy, (None, None))):
+        changing.run(drive.deps, drive.keeper, Ask(act="bin", documents=[one]))
+        asks = [Asked(do="destroy", at=0, number=one)]
+        list_id = proposing.propose(drive.deps, drive.keeper, asks, title="Destroy", origin="bin", ask={})
+        lists.run(drive.deps, drive.keeper, list_id)
+        run_list(drive.deps, list_id)
+        assert left() == expect  # as long as another has the same bytes, they stay
+
+
+def test_pages_that_were_made_are_bounded_and_cleared_by_use(drive: SmallDrive) -> None:
+    deps = replace(drive.deps, settings=replace(drive.deps.settings, cache_bytes=1000))
+    for at in range(12):
+        page_cache.put(deps, bytes([at] * 32), "1.png", b"x" * 100)
+        os.utime(page_cache._of(deps, bytes([at] * 32)) / "1.png", (at, at))
+    assert page_cache.get(deps, bytes([0] * 32), "1.png")  # used: the newest now
+    assert page_cache.trim(deps) == 400
+    kept = [at for at in range(12) if page_cache.get(deps, bytes([at] * 32), "1.png")]
+    assert kept == [0, 5, 6, 7, 8, 9, 10, 11]
+    assert page_cache.trim(deps) == 0
