@@ -1,15 +1,20 @@
 """Rights: what is granted, what it comes to, who sees it and why; teams, invitations, those who leave."""
 
+from dataclasses import replace
+from datetime import date
+
 import pytest
 
 from tests.conftest import COSTLY
 from tests.work.drive import NOTE, SAIL, SmallDrive
-from waka.errors import BadRequest, NotAllowed, NotFound, NotSignedIn, WrongPassword
+from waka.errors import BadRequest, NotAllowed, NotFound, NotSignedIn, SlipIncomplete, WrongPassword
+from waka.records import naming
 from waka.records.access import Holder
 from waka.records.people import Person
-from waka.work import access, browsing, changing, office, signing_in
+from waka.work import access, arriving, browsing, changing, desk, filing, office, signing_in, slips
 from waka.work.access import Wish
 from waka.work.changing import Ask
+from waka.work.slips import Slip
 
 
 @pytest.fixture
@@ -171,3 +176,34 @@ def test_a_name_that_nobody_has_takes_as_long(monkeypatch: pytest.MonkeyPatch) -
     monkeypatch.setattr(signing_in, "_hasher", COSTLY)
     kept = signing_in.hash_password("over the bar at noon")
     assert signing_in.NOBODY.rsplit("$", 2)[0] == kept.rsplit("$", 2)[0]
+
+
+def test_parties_are_known_to_who_sees_their_documents(drive: SmallDrive) -> None:
+    """A party of one hidden document: its name and whose short form it is stay hidden, that the form is taken does not."""
+    drive.keep_to("Trainees", drive.keeper)
+    number = arriving.upload(drive.deps, drive.keeper, "scan.txt", [b"x"], 1)
+    secret = Slip(kind="letter", who="Quayle & Sable Solicitors", short="qss", when="1.2.2026", what="dismissal",
+                  folder=drive.folder("Trainees"))  # fmt: skip
+    filing.file_arrival(drive.deps, drive.keeper, number, secret, date(2026, 11, 20))
+    assert "Quayle" in str(desk.house(drive.deps, drive.keeper).parties)
+    for person in (drive.filer, drive.reader):
+        assert "Quayle" not in str(desk.house(drive.deps, person).parties)
+    with drive.deps.db.transaction() as conn:
+        naming.add_party(conn, "Nobody Yet", "ny")
+    assert "Nobody Yet" in str(desk.house(drive.deps, drive.filer).parties)
+    assert "Nobody Yet" not in str(desk.house(drive.deps, drive.reader).parties)
+    other = arriving.upload(drive.deps, drive.filer, "scan 2.txt", [b"y"], 1)
+    tried = Slip(kind="letter", who="qss", when="1.2.2026", what="x", folder=drive.folder("Letters"))
+    for slip in (tried, replace(tried, who="Another Firm", short="qss")):
+        with drive.deps.db.transaction() as conn:
+            seen = slips.preview(conn, drive.filer, other, slip, date(2026, 11, 20))
+        assert "Quayle" not in str(seen)
+        assert (
+            any(problem.message == "“qss” is taken" for problem in seen.understood.problems)
+            or slip.who == "qss"
+        )
+        with pytest.raises(SlipIncomplete) as refused:
+            filing.file_arrival(
+                drive.deps, drive.filer, other, replace(slip, short="qss"), date(2026, 11, 20)
+            )
+        assert "Quayle" not in str(refused.value)

@@ -57,6 +57,11 @@ def party_rows(conn: Connection) -> list[PartyRow]:
     return rows(conn, SQL["parties"], {}, PartyRow)
 
 
+def parties_seen(conn: Connection, person: int) -> list[PartyRow]:
+    """Return the parties that a person may know of."""
+    return rows(conn, SQL["parties_seen"], {"person": person}, PartyRow)
+
+
 def parties(conn: Connection) -> Parties:
     return Parties.of(Party(p.name, p.short, tuple(p.spellings)) for p in party_rows(conn))
 

@@ -27,7 +27,7 @@ REFUSALS: Responses = {401: s.Problem, 403: s.Problem, 404: s.Problem, 409: s.Pr
 @bp.get("/house", responses={200: sd.House, 401: s.Problem})
 def get_house() -> Response:
     """The name pattern, kinds and parties that slips are filled in with."""
-    return reply(sd.House.model_validate(desk.house(deps()), extra="ignore"))
+    return reply(sd.House.model_validate(desk.house(deps(), person().id), extra="ignore"))
 
 
 @bp.get("/desk", responses={200: sd.Desk, 401: s.Problem, 503: s.Problem})

@@ -25,7 +25,7 @@ def corrections(
 
     *renames*: each gets the name that its fields come to, where the pattern can make one. Raises ``BadRequest``.
     """
-    house = Naming.load(conn)
+    house = Naming.load(conn).seen_by(conn, person)
     changed = _record(conn, slip, house, today)
     if not changed:
         raise BadRequest("No field is filled in.", mend="Fill in what all of them should have.")

@@ -42,10 +42,10 @@ def desk(deps: Deps, person: int) -> Desk:
         )
 
 
-def house(deps: Deps) -> House:
+def house(deps: Deps, person: int) -> House:
     with deps.db.transaction() as conn:
         return House(
             pattern=naming.pattern(conn).text,
             kinds=naming.kinds(conn),
-            parties=naming.party_rows(conn),
+            parties=naming.parties_seen(conn, person),
         )

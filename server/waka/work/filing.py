@@ -84,7 +84,7 @@ def _intend_filing(conn: Connection, person: int, number: int, slip: Slip, today
         raise StepInMotion(number)
     document = documents.one(conn, number, person)
     assert document is not None  # it was just locked
-    house = Naming.load(conn)
+    house = Naming.load(conn).seen_by(conn, person)
     seen = preview_of(conn, person, document, slip, house, today)
     folder, name = _assert_fileable(seen, slip)
     party = _remember_party(conn, seen)

@@ -201,7 +201,7 @@ def _correct(conn: Connection, person: int, ask: Ask, found: Sequence[Filed]) ->
         raise BadRequest("One document at a time is corrected.", mend="Choose one.")
     one = found[0]
     _assert_may_file(one)
-    house = Naming.load(conn)
+    house = Naming.load(conn).seen_by(conn, person)
     record = _corrected(conn, ask.fields, house)
     if not ask.name or ask.name == one.name:
         return f"Correct {one.name}", [_of(one, "correct", after={"record": record_json(record)})]

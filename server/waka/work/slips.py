@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Sequence
-from dataclasses import dataclass, field
+from dataclasses import dataclass, field, replace
 from datetime import date
 from decimal import Decimal
 
@@ -117,6 +117,7 @@ class Naming:
     pattern: Pattern
     parties: Parties
     kinds: dict[str, str] = field(default_factory=dict)
+    hidden: frozenset[str] = frozenset()  #: short forms of parties that the person may not know of
     _seen: dict[str, tuple[Segment, ...]] = field(default_factory=dict, compare=False)
 
     @classmethod
@@ -130,6 +131,12 @@ class Naming:
             _loaded.clear()
             _loaded[stamp] = known
         return known
+
+    def seen_by(self, conn: Connection, person: int) -> Naming:
+        """Return the same as far as *person* may know of it: a short form that is taken is taken all the same."""
+        seen = {row.name for row in naming.parties_seen(conn, person)}
+        hidden = frozenset(p.short for p in self.parties.known if p.short and p.name not in seen)
+        return replace(self, hidden=hidden) if hidden else self
 
     def segments(self, name: str) -> tuple[Segment, ...]:
         """Return *name* in parts; lists show the same names again and again, so they are kept."""
@@ -159,9 +166,9 @@ def understand(slip: Slip, house: Naming, today: date) -> Understood:
         problems.append(Problem(field="amount", message=f"“{slip.amount}” is no amount"))
     if slip.kind and slip.kind not in house.kinds:
         problems.append(Problem(field="kind", message=f"There is no kind “{slip.kind}”"))
-    who = _who(slip, house.parties)
+    who = _who(slip, house)
     if who is not None and who.proposed is not None:
-        problems += _short_problems(who.proposed, house.parties)
+        problems += _short_problems(who.proposed, house)
     return Understood(
         kind=slip.kind if slip.kind in house.kinds else None, who=who, when=when,
         what=slip.what.strip() or None, reference=slip.reference.strip() or None, amount=amount,
@@ -169,11 +176,13 @@ def understand(slip: Slip, house: Naming, today: date) -> Understood:
     )  # fmt: skip
 
 
-def _who(slip: Slip, parties: Parties) -> Who | None:
+def _who(slip: Slip, house: Naming) -> Who | None:
     typed = " ".join(slip.who.split())
     if not typed:
         return None
-    party = parties.with_short(typed.lower()) or parties.named(typed)
+    short = typed.lower()
+    parties = house.parties
+    party = (None if short in house.hidden else parties.with_short(short)) or parties.named(typed)
     if party is not None and party.short:
         return Who(name=party.name, short=party.short, known=True, proposed=None)
     name = party.name if party else typed
@@ -181,10 +190,11 @@ def _who(slip: Slip, parties: Parties) -> Who | None:
     return Who(name=name, short=None, known=party is not None, proposed=proposed)
 
 
-def _short_problems(short: str, parties: Parties) -> list[Problem]:
-    taken = parties.with_short(short)
+def _short_problems(short: str, house: Naming) -> list[Problem]:
+    taken = house.parties.with_short(short)
     if taken is not None:
-        return [Problem(field="short", message=f"“{short}” already stands for {taken.name}")]
+        whose = "is taken" if short in house.hidden else f"already stands for {taken.name}"
+        return [Problem(field="short", message=f"“{short}” {whose}")]
     if not SHORT_FORM.fullmatch(short):
         return [Problem(field="short", message="A short form is 1 to 16 letters a-z and digits")]
     return []
@@ -229,7 +239,7 @@ def preview(conn: Connection, person: int, number: int, slip: Slip, today: date)
     document = documents.one(conn, number, person)
     if document is None:
         raise NotFound(f"No. {number}")
-    return preview_of(conn, person, document, slip, Naming.load(conn), today)
+    return preview_of(conn, person, document, slip, Naming.load(conn).seen_by(conn, person), today)
 
 
 def preview_of(

@@ -137,3 +137,6 @@ create trigger arrival_goes before delete on arrival for each row execute functi
 insert into arrival_origin (document_id, arrival_point_id, path, name, came_at, came_by, proposed)
 select a.document_id, a.arrival_point_id, a.path, d.name, d.added_at, d.added_by, a.slip
 from arrival a join document d on d.id = a.document_id;
+
+-- Whose documents a person may see says which parties they see.
+create index document_party on document (party_id, folder_id) where party_id is not null;

@@ -13,6 +13,18 @@ select p.id, p.name, p.short,
        coalesce(array_agg(s.spelling) filter (where s.spelling is not null), '{}') as spellings
 from party p left join party_spelling s on s.party_id = p.id group by p.id order by p.name_key
 
+-- name: parties_seen
+-- The parties of documents that this person may see; and, for who files, those that no document has yet.
+select p.id, p.name, p.short,
+       coalesce((select array_agg(s.spelling) from party_spelling s where s.party_id = p.id), '{}') as spellings
+from party p
+where exists (select from document d join folder f on f.id = d.folder_id
+              join sight s on s.access_id = f.access_id and s.person_id = %(person)s
+              where d.party_id = p.id and d.state = 'filed')
+   or not exists (select from document d where d.party_id = p.id)
+      and exists (select from sight s where s.person_id = %(person)s and s."right" in ('filer', 'keeper'))
+order by p.name_key
+
 -- name: add_party
 insert into party (name, name_key, short) values (%(name)s, %(name_key)s, %(short)s)
 on conflict (name_key) do update set short = coalesce(party.short, excluded.short) returning id
