@@ -28,7 +28,8 @@ _KINDS: dict[str, tuple[int, tuple[int, ...], tuple[tuple[int, int], ...]]] = {
 }
 _OPENAT2, _CREAT = 437, 85  #: refused altogether: their flags are out of a filter's sight, or always write
 _LOAD, _EQUAL, _ANY_BIT, _RETURN = 0x20, 0x15, 0x45, 0x06
-_ALLOW, _REFUSE = 0x7FFF0000, 0x00050000 | errno.EPERM
+_ALLOW, _REFUSE, _UNKNOWN = 0x7FFF0000, 0x00050000 | errno.EPERM, 0x00050000 | errno.ENOSYS
+_CLONE, _CLONE3, _CLONE_THREAD = {"x86_64": 56, "aarch64": 220}, 435, 0x00010000
 _WRITING = os.O_WRONLY | os.O_RDWR | os.O_CREAT | os.O_TRUNC
 
 
@@ -77,6 +78,16 @@ def _filter(machine: str) -> bytes:
             _step(_RETURN, _REFUSE),
             _step(_RETURN, _ALLOW),
         ]
+    code += [
+        # threads may be, processes not; what hides its flags is said not to exist, and the plain call is used
+        _step(_EQUAL, _CLONE3, 0, 1),
+        _step(_RETURN, _UNKNOWN),
+        _step(_EQUAL, _CLONE[machine], 0, 4),
+        _step(_LOAD, 16),
+        _step(_ANY_BIT, _CLONE_THREAD, 1, 0),
+        _step(_RETURN, _REFUSE),
+        _step(_RETURN, _ALLOW),
+    ]
     return b"".join([*code, _step(_RETURN, _ALLOW)])
 
 

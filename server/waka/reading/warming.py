@@ -16,7 +16,9 @@ _LOADED = ("docx", "openpyxl", "mammoth", "nh3", "pypdfium2", "PIL.Image", "PIL.
            "html.parser", "decimal", "xml.etree.ElementTree", "xml.dom.expatbuilder", "xml.sax.expatreader",
            "zipfile", "bz2", "lzma", "zlib")  # fmt: skip
 _PDF = (b"%PDF-1.4\n1 0 obj<</Type/Catalog/Pages 2 0 R>>endobj\n2 0 obj<</Type/Pages/Kids[3 0 R]/Count 1>>endobj\n"
-        b"3 0 obj<</Type/Page/Parent 2 0 R/MediaBox[0 0 9 9]>>endobj\ntrailer<</Root 1 0 R>>")  # fmt: skip
+        b"3 0 obj<</Type/Page/Parent 2 0 R/MediaBox[0 0 9 9]>>endobj\nxref\n0 4\n0000000000 65535 f \n"
+        b"0000000009 00000 n \n0000000052 00000 n \n0000000101 00000 n \n"
+        b"trailer<</Root 1 0 R/Size 4>>\nstartxref\n160\n%%EOF")  # fmt: skip
 _MAIL = (b"From: a@a.example\nTo: =?iso-8859-2?q?=E8?= <b@b.example>\nDate: Mon, 1 Jun 2026 10:00:00 +0200\n"
          b"Subject: x\nMIME-Version: 1.0\nContent-Type: multipart/mixed; boundary=b\n\n"
          b"--b\nContent-Type: text/html; charset=cp1250\n\n"
