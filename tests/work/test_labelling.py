@@ -12,7 +12,7 @@ from waka.errors import BadRequest, DriveTrouble, NotAllowed, NotFound, TooLarge
 from waka.records.listing import Scope
 from waka.work import browsing, desk, finding, labelling, signing_in, storage, taking_out, undoing, uploading
 from waka.work.arriving import Sweeper
-from waka.work.taking_in import index_next
+from waka.work.taking_in import index_next, take_in
 
 
 def names(drive: SmallDrive, person: int, scope: Scope) -> list[str]:
@@ -295,3 +295,11 @@ def test_what_is_bound_for_a_folder_is_only_seen_by_who_sees_that_folder(
 
 def _refuse(*_: object) -> None:
     raise DriveTrouble("the disk is full")
+
+
+def test_a_backslash_in_a_name_is_no_folder_in_a_zip(drive: SmallDrive) -> None:
+    (drive.root / "Letters/..\\..\\evil.txt").write_text("x")
+    take_in(drive.deps, drive.keeper)
+    assert "Letters/.._.._evil.txt" in opened(
+        taking_out.of_folder(drive.deps, drive.keeper, drive.folder(""))
+    )

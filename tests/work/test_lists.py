@@ -8,6 +8,7 @@ from typing import Any
 
 import pytest
 
+from tests.support import files_beneath
 from tests.work.drive import CANVAS, FILES, LOG, NOTE, ROPE, SAIL
 from tests.work.lists import Lists, stand
 from waka.errors import BadRequest, ListHasErrors, NotFound, NotUndoable, UndoIsAList
@@ -430,3 +431,20 @@ def test_a_sheet_that_writes_a_name_otherwise_is_told_so_and_meets_no_other(made
     page = lists.steps(made.drive.deps, made.drive.keeper, list_id, Filter(), 0)
     assert "stands there" in str(page.steps[0].step.findings)
     assert made.findings(list_id) == ["missing"]
+
+
+def test_a_list_whose_folders_another_made_meanwhile_goes_on(made: Lists) -> None:
+    """Both were checked before either ran; both make Boat and Boat/Sails."""
+    drive = made.drive
+    first = made.sheet((SAIL, "Boat/Sails"))
+    second = made.sheet((ROPE, "Boat/Sails"), (NOTE, "Boat/Log"))
+    assert made.run(first).state == "done"
+    ran = made.run(second)
+    assert (ran.state, ran.steps_failed, ran.steps_done) == ("done", 0, ran.steps)
+    assert sorted(path for path in files_beneath(drive.root) if path.startswith("Boat")) == [
+        "Boat/Log/note.txt", f"Boat/Sails/{SAIL.split('/')[-1]}", f"Boat/Sails/{ROPE.split('/')[-1]}",
+    ]  # fmt: skip
+    assert prove(drive.deps, drive.keeper, second).amiss == []
+    made.run(proposing.propose_undo(drive.deps, drive.keeper, second))
+    made.run(proposing.propose_undo(drive.deps, drive.keeper, first))
+    assert stand(drive) == {path: text for path, text in FILES.items()}

@@ -10,7 +10,7 @@ from openpyxl import Workbook
 
 from waka.errors import BadRequest
 from waka.reading.reader import Reader
-from waka.work.sheets import read_sheet, to_csv, to_xlsx
+from waka.work.sheets import guarded, read_sheet, to_csv, to_xlsx
 
 
 @pytest.fixture(scope="module")
@@ -93,6 +93,15 @@ def test_a_list_that_is_saved_is_read_as_it_was(reader: Reader, rows: list[tuple
 
 def test_a_name_is_no_formula(reader: Reader) -> None:
     rows = [("=cmd|x.pdf", "+B"), ("-dash.pdf", "@C")]
+    for told in ("\t=1+1", "\r=1+1", "\n=1"):
+        assert guarded(told) == f"'{told}"
     for saved in (b"".join(to_csv(("from", "to"), rows)), to_xlsx(("from", "to"), rows)):
         assert b"'=cmd" in saved or saved[:2] == b"PK"
         assert [(row.source, row.target) for row in read_sheet(saved, reader)] == rows
+
+
+def test_a_name_with_control_signs_is_saved_without_them(reader: Reader) -> None:
+    saved = to_xlsx(("from", "to"), [("a\x07b\x1f.pdf", "C\x0bD")])
+    assert [(row.source, row.target) for row in read_sheet(saved, reader)] == [
+        ("a\ufffdb\ufffd.pdf", "C\ufffdD")
+    ]

@@ -35,7 +35,7 @@ export function AccountDialog({ me, onClose }: { me: Me; onClose: () => void }) 
   })
   return (
     <Modal open title={`${me.name}: password and sessions`} width={640} footer={null} onCancel={onClose}>
-      <Form form={form} layout="vertical" className="account" onFinish={(words) => change.mutate(words)}>
+      <Form form={form} layout="vertical" className="account" requiredMark={false} onFinish={(words) => change.mutate(words)}>
         <Form.Item label="Present password" name="old" rules={[{ required: true, message: 'Give the password that you have now.' }]}>
           <Input.Password autoFocus autoComplete="current-password" />
         </Form.Item>

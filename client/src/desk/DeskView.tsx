@@ -125,6 +125,21 @@ export function DeskView() {
   return (
     <>
       <h1 className="unseen">Desk</h1>
+      <div className="deskplace">
+        {elsewhere.map((one) => (
+          <Alert
+            key={one.number}
+            type="error"
+              banner
+            role="alert"
+            title={`“${one.name}” was not filed: ${one.error.message}`}
+            action={
+              <Button size="small" onClick={() => show(one.number)}>
+                Back to it <kbd>Alt B</kbd>
+              </Button>
+            }
+          />
+        ))}
       <div
         className={over ? 'desk over' : 'desk'}
         onDragOver={(event) => {
@@ -137,19 +152,6 @@ export function DeskView() {
         onDrop={drop}
       >
         <div className="queuecolumn">
-          {elsewhere.map((one) => (
-            <Alert
-              key={one.number}
-              type="error"
-              role="alert"
-              title={`“${one.name}” was not filed: ${one.error.message}`}
-              action={
-                <Button size="small" onClick={() => show(one.number)}>
-                  Back to it <kbd>Alt B</kbd>
-                </Button>
-              }
-            />
-          ))}
           <Queue desk={{ ...desk.data, waiting }} current={current?.number ?? null} />
           <Uploads uploads={uploads.list} onChoose={uploads.choose} inputRef={uploads.input} onFiles={uploads.send} onClear={uploads.clear} />
         </div>
@@ -171,6 +173,7 @@ export function DeskView() {
         ) : (
           <Empty mayFile={desk.data.may_file} isEmpty={waiting.length === 0} error={document.error} />
         )}
+      </div>
       </div>
       <KeyBar hints={HINTS}>
         {undo.error ? (

@@ -303,6 +303,11 @@ def count_again(conn: Connection, list_id: int) -> None:
     conn.execute(SQL["count_again"], {"list": list_id})
 
 
+def leave_out(conn: Connection, list_id: int) -> None:
+    """Say that one step fewer of a list is to run."""
+    conn.execute(SQL["leave_out"], {"list": list_id})
+
+
 def retry(conn: Connection, list_id: int) -> None:
     conn.execute(SQL["retry"], {"list": list_id})
     conn.execute(SQL["recount"], {"list": list_id})

@@ -20,6 +20,10 @@ class Refused(Exception):
     """Why a step cannot run any more."""
 
 
+class AlreadyThere(Exception):
+    """What a step was to make stands there by now: it has nothing to do, and is no failure."""
+
+
 class Places:
     """The folders that a list's steps touch, looked at anew for every batch."""
 
@@ -37,7 +41,7 @@ class Places:
 
     def look(self, conn: Connection, steps: Sequence[Step]) -> None:
         """Read the folders of *steps* and all above them as they are now."""
-        if any(_makes(step) or not self._knows(step.after.get("make")) for step in steps):
+        if any(step.act == "make_folder" or not self._knows(step.after.get("make")) for step in steps):
             found = survey.folders(conn, self.person)
             self.rows = {row.id: row for row in found}
             self._children = {(row.parent_id or 0, row.name_key): row.id for row in found}
@@ -174,6 +178,9 @@ class Places:
             parent = self._row(after["parent"])
             if parent.right not in MAY_FILE:
                 raise Refused(f"You may not make a folder in “{self.path(parent.id) or 'Drive'}” any more")
+            there = self._children.get((parent.id, name_key(after["name"])))
+            if there is not None and step.folder_id is None:
+                raise AlreadyThere(f"“{self.path(there)}” was made meanwhile; what goes into it goes there")
             return replace(step, to_path=self._at(parent.id, after["name"]), after=after)
         row = self._row(step.folder_id or 0)
         if row.right != "keeper":
@@ -188,10 +195,6 @@ class Places:
         if target.right != "keeper":
             raise Refused(f"You may not rearrange “{self.path(target.id) or 'Drive'}”")
         return replace(step, from_path=from_path, to_path=self._at(target.id, after["name"]), after=after)
-
-
-def _makes(step: Step) -> bool:
-    return step.act == "make_folder" and step.after.get("parent") is None
 
 
 def _above(path: bytes) -> str:

@@ -29,7 +29,7 @@ from . import engine, recording, storing
 from .batches import BATCH, independent, must_follow, numbers_of, one_batch, without_their_own_parents
 from .deps import Deps
 from .holding import at_work
-from .places import Places, Refused
+from .places import AlreadyThere, Places, Refused
 
 log = structlog.get_logger()
 _PLACING = ("place", "restore")
@@ -211,6 +211,10 @@ class _Run:
         for step in coming:
             try:
                 ready = self.places.ready(step, held)
+            except AlreadyThere as why:
+                changes.settle_many(self.conn, [step], "left", str(why))
+                lists.leave_out(self.conn, self.owner.id)
+                continue
             except Refused as why:
                 refused.append((step, str(why)))
                 if self.owner.on_failure == "stop":

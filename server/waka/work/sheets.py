@@ -21,7 +21,15 @@ from waka.reading.sheets import FORMULA
 MOST_ROWS = 200_000
 MOST_BYTES = 30_000_000
 MOST_COLUMNS = 200
-_FORMULA = ("=", "+", "-", "@")
+_FORMULA = (
+    "=",
+    "+",
+    "-",
+    "@",
+    "\t",
+    "\r",
+    "\n",
+)  #: with what spreadsheets begin something to compute, or skip to it
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -144,6 +152,14 @@ def guarded(cell: object) -> object:
     return f"'{cell}" if isinstance(cell, str) and cell.startswith(_FORMULA) else cell
 
 
+_CONTROL = {code: "\N{REPLACEMENT CHARACTER}" for code in (*range(9), 11, 12, *range(14, 32), 0xFFFE, 0xFFFF)}
+
+
+def _storable(cell: object) -> object:
+    """Return *cell* without the control characters that a workbook cannot hold (XML 1.0, 2.2 Char)."""
+    return cell.translate(_CONTROL) if isinstance(cell, str) else cell
+
+
 def to_csv(head: Sequence[str], rows: Iterable[Sequence[Any]]) -> Iterator[bytes]:
     """Yield a CSV, piece by piece, with the mark by which spreadsheets know UTF-8."""
     buffer = io.StringIO()
@@ -166,7 +182,7 @@ def to_xlsx(head: Sequence[str], rows: Iterable[Sequence[Any]]) -> bytes:
     sheet = book.create_sheet("steps")
     sheet.append(list(head))
     for row in rows:
-        sheet.append([guarded(cell) for cell in row])
+        sheet.append([_storable(guarded(cell)) for cell in row])
     out = io.BytesIO()
     book.save(out)
     return out.getvalue()

@@ -81,7 +81,8 @@ def _written(deps: Deps, members: Sequence[Member], above: str) -> Iterator[byte
     with zipfile.ZipFile(sink, "w", zipfile.ZIP_DEFLATED, compresslevel=1) as archive:
         for member in members:
             path = f"{member.folder_path}/{member.name}" if member.folder_path else member.name
-            shown = readable(path.removeprefix(f"{above}/") if above else path)
+            # what is a sign like any other here would be a folder for other systems
+            shown = readable(path.removeprefix(f"{above}/") if above else path).replace("\\", "_")
             while shown in used:
                 shown = f"{shown} (No. {member.id})"
             used.add(shown)

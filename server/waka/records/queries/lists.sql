@@ -180,6 +180,9 @@ from (select count(*) filter (where state = 'done') as done, count(*) filter (wh
       from change_step where list_id = %(list)s) c
 where l.id = %(list)s
 
+-- name: leave_out
+update change_list set steps = steps - 1 where id = %(list)s
+
 -- name: not_done
 -- Steps about documents that were to run and did not, as far as the person may know of the documents.
 select s.position, s.document_id, s.from_path, s.size, s.failure as why from change_step s
