@@ -12,11 +12,13 @@ import zlib
 from collections.abc import Callable
 from datetime import date
 
+from tests.conftest import LONG
 from waka.demo import offices, waiting
 from waka.demo.filed import invoice
 from waka.demo.papers import pdf
 
 Make = Callable[[], bytes]
+SCALE = 8 if LONG else 1  #: how much worse the worst are in a long run
 OFFICE = "application/vnd.openxmlformats-officedocument"
 
 
@@ -142,14 +144,14 @@ FILES: dict[str, Make] = {
     "loop of pages.pdf": lambda: _pdf("<</Type/Catalog/Pages 2 0 R>>", "<</Type/Pages/Kids[2 0 R 2 0 R]/Count 2>>"),
     "deep pages.pdf": lambda: _pdf("<</Type/Catalog/Pages 2 0 R>>", *[
         f"<</Type/Pages/Kids[{at} 0 R]/Count 1/Parent {at - 2} 0 R>>" for at in range(3, 4_000)]),
-    "many pages.pdf": lambda: _many_pages(100_500),
+    "many pages.pdf": lambda: _many_pages(13_000 * SCALE),
     "vast page.pdf": lambda: _page("0 0 9 9 re f", "0 0 999999999 999999999"),
     "no page.pdf": lambda: _page("0 0 9 9 re f", "0 0 0 0"),
     "slow page.pdf": lambda: _page("0.5 g 0 0 595 842 re f\n" * 20_000),
     "shading.pdf": lambda: _page("q 1000 0 0 1000 0 0 cm\n" * 5_000 + "0 0 1 1 re f"),
     "unclosed.pdf": lambda: _page("(" * 200_000),
     "vast.png": lambda: _png(60_000, 60_000),
-    "bomb.png": lambda: _png(7_000, 7_000, b"\0" * 7_001 * 3 * 7_000),
+    "bomb.png": lambda: _png(3_000, 3_000 * SCALE, b"\0" * 3_001 * 3 * 3_000 * SCALE),
     "short.png": lambda: _png(5_000, 5_000, b"\0" * 10),
     "comments.png": lambda: _png(1, 1, b"\0" * 4, _chunk(b"tEXt", b"a\0bc") * 50_000),
     "text bomb.png": lambda: _png(1, 1, b"\0" * 4, _chunk(b"zTXt", b"a\0\0" + zlib.compress(b"x" * 80_000_000))),
@@ -172,13 +174,13 @@ FILES: dict[str, Make] = {
     "laughs.docx": lambda: _docx(_laughs()),
     "outside.docx": lambda: _docx('<!DOCTYPE d [<!ENTITY f SYSTEM "file:///etc/passwd">]><d>&f;</d>'),
     "deep.docx": lambda: _docx("<w:tbl><w:tr><w:tc>" * 3_000 + "</w:tc></w:tr></w:tbl>" * 3_000),
-    "many runs.docx": lambda: _docx("<w:p>" + "<w:r><w:t>x</w:t></w:r>" * 200_000 + "</w:p>"),
+    "many runs.docx": lambda: _docx("<w:p>" + "<w:r><w:t>x</w:t></w:r>" * (25_000 * SCALE) + "</w:p>"),
     "no parts.docx": lambda: packed(("[Content_Types].xml", b"<Types/>"), ("word/document.xml", b"<")),
     "deep.odt": lambda: packed(("mimetype", b"application/vnd.oasis.opendocument.text"), ("content.xml", b"<a>" * 100_000)),
     "no content.odt": lambda: packed(("mimetype", b"application/vnd.oasis.opendocument.text")),
     "wide.xlsx": lambda: _xlsx('<dimension ref="A1:XFD1048576"/><sheetData>' + '<row r="1"><c r="XFD1"><v>1</v></c></row>' * 3
                                + '<row r="1048576"><c r="XFD1048576"><v>1</v></c></row></sheetData>'),
-    "strings.xlsx": lambda: _xlsx("<sheetData/>", "<si><t>x</t></si>" * 3_000_000),
+    "strings.xlsx": lambda: _xlsx("<sheetData/>", "<si><t>x</t></si>" * (400_000 * SCALE)),
     "gaps.xlsx": lambda: _xlsx("<sheetData>" + "".join(f'<row r="{at * 1000}"><c r="XFD{at * 1000}"><v>1</v></c></row>' for at in range(1, 1000)) + "</sheetData>"),
     "laughs.xlsx": lambda: packed(("[Content_Types].xml", _laughs().encode()), ("xl/workbook.xml", _laughs().encode())),
     "merged.xlsx": lambda: _xlsx("<sheetData/><mergeCells>" + '<mergeCell ref="A1:XFD1048576"/>' * 50 + "</mergeCells>"),
@@ -187,8 +189,8 @@ FILES: dict[str, Make] = {
     "long header.eml": lambda: _mail(b"\nx", b"To: " + b"a@a.example, " * 40_000 + b"\n"),
     "charset.eml": lambda: _mail(b"\n\xff\xfe\x80", b"Content-Type: text/plain; charset=no-such-thing\n"),
     "words.eml": lambda: _mail(b"\nx", b"Subject: " + b"=?utf-8?b?" + base64.b64encode(b"x" * 40) + b"?= " * 4_000 + b"\n"),
-    "parts.eml": lambda: _mail(b"Content-Type: multipart/mixed; boundary=b\n\n" + b"--b\n\nx\n" * 60_000 + b"--b--"),
-    "deep.html": lambda: b"<!doctype html>" + b"<div>" * 200_000,
+    "parts.eml": lambda: _mail(b"Content-Type: multipart/mixed; boundary=b\n\n" + b"--b\n\nx\n" * (7_500 * SCALE) + b"--b--"),
+    "deep.html": lambda: b"<!doctype html>" + b"<div>" * (25_000 * SCALE),
     "script.html": lambda: b"<!doctype html><script>for(;;);</script><img src=http://127.0.0.1/x><iframe src=file:///etc/passwd>",
     "attributes.html": lambda: b"<!doctype html><p " + b"a=b " * 300_000 + b">",
     "one line.csv": lambda: b"a,b\n" + b'"x",' * 2_000_000,

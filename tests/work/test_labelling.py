@@ -298,8 +298,6 @@ def _refuse(*_: object) -> None:
 
 
 def test_a_backslash_in_a_name_is_no_folder_in_a_zip(drive: SmallDrive) -> None:
-    (drive.root / "Letters/..\\..\\evil.txt").write_text("x")
+    (drive.root / "Letters/a\\..\\evil.txt").write_text("x")
     take_in(drive.deps, drive.keeper)
-    assert "Letters/a_.._evil.txt" in opened(
-        taking_out.of_folder(drive.deps, drive.keeper, drive.folder(""))
-    )
+    assert "Letters/a_.._evil.txt" in opened(taking_out.of_folder(drive.deps, drive.keeper, drive.folder("")))
