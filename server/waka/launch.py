@@ -200,9 +200,14 @@ def web(settings: Settings, url: str) -> None:
             channel_timeout=75, cleanup_interval=10, ident="", clear_untrusted_proxy_headers=False,
             asyncore_use_poll=True,
         )  # fmt: skip
-        signal.signal(signal.SIGTERM, lambda *_: server.close())
+        signal.signal(signal.SIGTERM, _leave)
         signal.signal(signal.SIGINT, signal.SIG_IGN)
         server.run()
+
+
+def _leave(*_: object) -> None:
+    """End the loop that answers at once; what threads are at is finished first."""
+    raise SystemExit
 
 
 def runner(settings: Settings, url: str) -> None:

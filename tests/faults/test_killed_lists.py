@@ -74,7 +74,7 @@ class Runner:
                "WAKA_FAULT": "slow:step_moved"}  # fmt: skip
         with (self.settings.home / "runner.log").open("ab") as log:
             self.process = subprocess.Popen(
-                [sys.executable, "-m", "waka.launch"], env=env, stdout=log, stderr=log
+                [sys.executable, "-m", "waka.launch", "runner"], env=env, stdout=log, stderr=log
             )
 
     def kill(self) -> None:

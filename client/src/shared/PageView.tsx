@@ -3,12 +3,14 @@ import { useEffect, useRef, useState } from 'react'
 import { useSettled } from './useSettled'
 import { fileUrl, formattedUrl, pageUrl, type Document } from './api/client'
 import { matchesQuery, textQuery } from './api/queries'
-import { plural, size } from './format'
+import { number, plural, size } from './format'
 import { useKeys, type KeyMap } from './keys'
+import { PageImage } from './PageImage'
 import { ProblemNote } from './ProblemNote'
 
 const STEPS = [0.5, 0.75, 1, 1.25, 1.5, 2, 3]
 const MARGIN = 32
+const MOST_SHOWN = 2_000 // pages in one view
 
 interface Props {
   document: Document
@@ -172,17 +174,18 @@ function Sheets({ document, version, zoom, turn, hits }: Shown & { zoom: number;
   const width = Math.round(Math.min(room, 760) * zoom)
   return (
     <div ref={box} className="sheets">
+      {(document.pages ?? 0) > MOST_SHOWN && <div className="notice">The first {number(MOST_SHOWN)} of {number(document.pages ?? 0)} pages are shown; the download has them all.</div>}
       {failed && <div className="notice">A page could not be shown: the file has changed or is no longer where it was.</div>}
       {room > 0 &&
-        Array.from({ length: document.pages ?? 0 }, (_, at) => (
+        Array.from({ length: Math.min(document.pages ?? 0, MOST_SHOWN) }, (_, at) => (
           <span key={at} className={turn % 2 ? 'sheetbox turned' : 'sheetbox'} style={{ rotate: `${String(turn * 90)}deg` }}>
-            <img
+            <PageImage
               className="sheet"
               style={{ width }}
               loading="lazy"
               alt={`Page ${String(at + 1)} of ${document.name}`}
               src={pageUrl(document.number, at + 1, Math.round(width * devicePixelRatio), version)}
-              onError={() => setFailed(true)}
+              onFailed={() => setFailed(true)}
             />
             {hits
               .filter((hit) => hit.page === at + 1)

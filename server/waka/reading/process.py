@@ -23,6 +23,7 @@ def main(number: int) -> None:
     from . import pages
     from .warming import warm_up
 
+    os.nice(5)  # who asks for a list waits for nobody's pages
     pages.load()
     warm_up()
     gc.collect()
