@@ -7,7 +7,7 @@
     ├── NameTaken, SourceChanged, SourceGone, StepInMotion, Busy    refused by what is there now
     ├── UnsafePath, DriveTrouble (DriveAway, ForeignDrive)          the folder tree
     ├── UploadCutOff, UploadConflict, TooLarge                                    coming in
-    ├── Unreadable, StillReading                                    looking at bytes
+    ├── Unreadable, StillReading, ReadingAway                       looking at bytes
     ├── FolderNotEmpty, NeedsALook                                  changes by hand
     ├── ListHasErrors, ListIsRunning                                change lists
     ├── NotUndoable
@@ -310,6 +310,18 @@ class StillReading(WakaError):
 
     def __init__(self) -> None:
         super().__init__("This document takes a while to be read.", mend="Ask again in a moment.")
+
+
+class ReadingAway(WakaError):
+    """No reading process can be had: that says nothing about the document, which is read later."""
+
+    code = "reading_away"
+
+    def __init__(self) -> None:
+        super().__init__(
+            "Documents cannot be read or shown just now; the server's log says why.",
+            mend="Ask again in a moment. If it stays so, tell an administrator.",
+        )
 
 
 class NotUndoable(WakaError):

@@ -1,6 +1,7 @@
 """A corpus of hostile files: each comes to an end, none costs anybody else their answer, and memory stays bounded."""
 
 import os
+import sys
 import threading
 from collections.abc import Iterator
 from contextlib import suppress
@@ -11,7 +12,7 @@ import pytest
 
 from tests.reading.hostile import FILES, _good
 from tests.support import children_of, wait_until
-from waka.errors import StillReading, Unreadable
+from waka.errors import ReadingAway, StillReading, Unreadable
 from waka.reading import confine, process
 from waka.reading import reader as reading
 from waka.reading.reader import Reader
@@ -129,6 +130,38 @@ def test_who_waits_for_long_is_told_to_ask_again_and_then_has_it(
             reader.page(file, "application/pdf", 1, 2160)
         monkeypatch.setattr(reading, "PATIENCE", 20.0)
         assert reader.page(file, "application/pdf", 1, 2160).startswith(b"\x89PNG")
+
+
+@pytest.mark.parametrize("broken", ["no program", "not confined"])
+def test_no_document_is_blamed_where_there_is_no_confined_process_to_read_it(
+    tmp_path: Path, monkeypatch: pytest.MonkeyPatch, broken: str
+) -> None:
+    path = tmp_path / "good.pdf"
+    path.write_bytes(_good())
+    program = tmp_path / "python"
+    program.write_text(
+        "#!/bin/sh\nexit 3\n"
+        if broken == "no program"
+        # more descriptors than the hard bound allows cannot be asked for, so confining fails as it would where it is forbidden
+        else "#!/bin/sh\nulimit -Sn 40\nulimit -Hn 40\ncase $(id -u) in 0) run='setpriv --bounding-set -sys_resource';; esac\n"
+        f'exec $run {sys.executable} "$@"\n'
+    )
+    program.chmod(0o755)
+    reader = Reader()
+    try:
+        with path.open("rb") as file, monkeypatch.context() as patched:
+            patched.setattr(sys, "executable", str(program))
+            for _ in range(2):
+                with pytest.raises(ReadingAway):
+                    reader.read(file)
+            with pytest.raises(ReadingAway):
+                reader.page(file, "application/pdf", 1, 300)
+        reader._template.close()
+        with path.open("rb") as file:
+            assert reader.read(file).trouble is None
+            assert reader.page(file, "application/pdf", 1, 300).startswith(b"\x89PNG")
+    finally:
+        reader.close()
 
 
 @pytest.mark.parametrize(

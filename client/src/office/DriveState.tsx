@@ -1,5 +1,5 @@
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
-import { Alert, Table } from 'antd'
+import { Alert, Button, Space, Table } from 'antd'
 import { Link } from 'react-router'
 import { api, told } from '../shared/api/client'
 import { driveQuery } from '../shared/api/queries'
@@ -68,12 +68,14 @@ export function DriveState() {
           <p>
             Once <PathLine stops={stopsOf(question.stood_at)} />, now <PathLine stops={stopsOf(question.found_path)} />
           </p>
-          <button type="button" className="btn" onClick={() => answerFolder.mutate({ question: question.id, answer: 'same' })}>
-            Yes, with the grants it had
-          </button>{' '}
-          <button type="button" className="btn quiet" onClick={() => answerFolder.mutate({ question: question.id, answer: 'other' })}>
-            No, as it is
-          </button>
+          <Space>
+            <Button type="primary" onClick={() => answerFolder.mutate({ question: question.id, answer: 'same' })}>
+              Yes, with the grants it had
+            </Button>
+            <Button onClick={() => answerFolder.mutate({ question: question.id, answer: 'other' })}>
+              No, as it is
+            </Button>
+          </Space>
         </div>
       ))}
       {answerFolder.error && <ProblemNote error={answerFolder.error} />}
@@ -88,12 +90,14 @@ export function DriveState() {
             <br />
             No. {number(question.found_id)}, now <PathLine stops={stopsOf(question.found_folder)} /> <Link to={`/d/${String(question.found_id)}`}><code>{question.found_name}</code></Link>
           </p>
-          <button type="button" className="btn" onClick={() => answer.mutate({ question: question.id, answer: 'same' })}>
-            Yes, it keeps No. {number(question.missing_id)}
-          </button>{' '}
-          <button type="button" className="btn quiet" onClick={() => answer.mutate({ question: question.id, answer: 'other' })}>
-            No, another one
-          </button>
+          <Space>
+            <Button type="primary" onClick={() => answer.mutate({ question: question.id, answer: 'same' })}>
+              Yes, it keeps No. {number(question.missing_id)}
+            </Button>
+            <Button onClick={() => answer.mutate({ question: question.id, answer: 'other' })}>
+              No, another one
+            </Button>
+          </Space>
         </div>
       ))}
       {data.notices.length > 0 && (

@@ -7,7 +7,6 @@ Where the system offers less, what it offers is taken: limits of memory and core
 
 from __future__ import annotations
 
-import contextlib
 import ctypes
 import errno
 import os
@@ -34,25 +33,27 @@ _WRITING = os.O_WRONLY | os.O_RDWR | os.O_CREAT | os.O_TRUNC
 
 
 def confine() -> None:
-    """Give up, for good, all that reading does not need."""
+    """Give up, for good, all that reading does not need. Raises ``OSError`` where the system refuses that."""
     resource.setrlimit(resource.RLIMIT_AS, (MEMORY_BYTES, MEMORY_BYTES))
     resource.setrlimit(resource.RLIMIT_CORE, (0, 0))
     resource.setrlimit(resource.RLIMIT_NOFILE, (64, 64))
     libc = ctypes.CDLL(None, use_errno=True)
     if os.geteuid() == 0:
-        with contextlib.suppress(AttributeError):
-            libc.unshare(
-                _CLONE_NEWNET
-            )  # where it is not allowed, the filter below refuses sockets all the same
+        libc.unshare(_CLONE_NEWNET)  # where it is not allowed, the filter below refuses sockets all the same
         os.setgroups([])
         os.setresgid(_NOBODY, _NOBODY, _NOBODY)
         os.setresuid(_NOBODY, _NOBODY, _NOBODY)
-    with contextlib.suppress(AttributeError):
-        libc.prctl(_PR_SET_PDEATHSIG, _SIGKILL, 0, 0, 0)
-        libc.prctl(_PR_SET_NO_NEW_PRIVS, 1, 0, 0, 0)
-        program = _filter(platform.machine())
-        if program:
-            libc.prctl(_PR_SET_SECCOMP, _SECCOMP_MODE_FILTER, _sock_fprog(program), 0, 0)
+    _control(libc, _PR_SET_PDEATHSIG, _SIGKILL)
+    _control(libc, _PR_SET_NO_NEW_PRIVS, 1)
+    program = _filter(platform.machine())
+    if program:
+        _control(libc, _PR_SET_SECCOMP, _SECCOMP_MODE_FILTER, _sock_fprog(program))
+
+
+def _control(libc: ctypes.CDLL, option: int, value: int, more: object = 0) -> None:
+    if libc.prctl(option, value, more, 0, 0) != 0:
+        number = ctypes.get_errno()
+        raise OSError(number, f"prctl {option}: {os.strerror(number)}")
 
 
 def _filter(machine: str) -> bytes:

@@ -49,6 +49,7 @@ def main(number: int) -> None:
 
 def _serve(line: socket.socket) -> None:
     confine()
+    frames.send(line, {})  # confined: until then, whoever asked for this process gives it nothing
     while True:
         try:
             head, _, fds = frames.receive(line)

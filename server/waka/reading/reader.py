@@ -25,11 +25,14 @@ from io import BufferedReader
 from pathlib import Path
 from typing import Any
 
-from waka.errors import StillReading, Unreadable
+import structlog
+
+from waka.errors import ReadingAway, StillReading, Unreadable
 
 from . import frames
 from .sniff import HEAD, sniff_head
 
+log = structlog.get_logger()
 READ_SECONDS = 30.0
 RENDER_SECONDS = 10.0
 PATIENCE = 4.0  #: seconds that somebody waits for a page, before being told to ask again
@@ -101,7 +104,10 @@ class Reader:
         self._template = _Template()
 
     def read(self, file: BufferedReader) -> Content:
-        """Return what is in *file*; its trouble where it cannot be read. Waits as long as that takes."""
+        """Return what is in *file*; its trouble where it cannot be read. Waits as long as that takes.
+
+        Raises ``ReadingAway`` where nothing can be read at all, ``StillReading`` when closed meanwhile.
+        """
         try:
             head, body = self._run({"task": "read"}, file, READ_SECONDS, patience=None)
         except Unreadable as error:
@@ -120,7 +126,7 @@ class Reader:
         )  # fmt: skip
 
     def page(self, file: BufferedReader, media_type: str, page: int, width: int) -> bytes:
-        """Return a page as PNG. Raises ``Unreadable``, ``StillReading``."""
+        """Return a page as PNG. Raises ``Unreadable``, ``StillReading``, ``ReadingAway``."""
         head = {"task": "page", "media_type": media_type, "page": page, "width": width}
         return self._run(head, file, RENDER_SECONDS, PATIENCE)[1]
 
@@ -135,7 +141,7 @@ class Reader:
         return body.decode("utf-8", "replace") if told["made"] else None
 
     def matches(self, file: BufferedReader, media_type: str, words: str) -> list[Match]:
-        """Return where *words* stand on the pages. Raises ``Unreadable``, ``StillReading``."""
+        """Return where *words* stand on the pages. Raises as ``page``."""
         head = {"task": "matches", "media_type": media_type, "words": words[:200]}
         told, _ = self._run(head, file, RENDER_SECONDS, PATIENCE)
         return [Match(int(page), [_box(box) for box in boxes]) for page, boxes in told["matches"]]
@@ -233,24 +239,27 @@ class Reader:
                 if process is None:
                     process = self._template.fork()
                 answer = process.ask(task)
-                error = None
+                error: Unreadable | ReadingAway | None = None
                 if answer[0].get("trouble") and "media_type" not in answer[0]:
                     error = _unreadable(str(answer[0]["trouble"]))
             except Unreadable as trouble:
                 error, process = trouble, None
-            except Exception:  # noqa: BLE001 - no process to be had: the next try makes one
-                error, process = _unreadable("too_large"), None
+            except Exception:  # whatever it is, it is ours: who asked is answered, and this thread lives on
+                log.exception("no_reading_process")
+                error, process = ReadingAway(), None
             self._settle(task, error, () if error else answer)
         if process is not None:
             process.end()
 
-    def _settle(self, task: _Task, error: Unreadable | None, answer: Answer | tuple[()]) -> None:
+    def _settle(
+        self, task: _Task, error: Unreadable | ReadingAway | None, answer: Answer | tuple[()]
+    ) -> None:
         os.close(task.fd)
         with self._change:
             del self._asked[task.key]
             self._at_work.discard(task.file)
             until = time.monotonic() + REMEMBERED_SECONDS
-            if error is not None:
+            if isinstance(error, Unreadable):
                 self._troubles[task.key] = (error.trouble, until)
                 if error.trouble == "too_slow":
                     self._slow[task.file] = (self._slow.get(task.file, (0, 0.0))[0] + 1, until)
@@ -313,8 +322,10 @@ class _Template:
         self._control: socket.socket | None = None
 
     def start(self) -> None:
-        with contextlib.suppress(OSError, frames.Broken):
+        try:
             self.fork().end()
+        except (OSError, frames.Broken):
+            log.exception("no_reading_process")
 
     def fork(self) -> _Process:
         with self._lock:
@@ -338,9 +349,15 @@ class _Template:
             ours.settimeout(READ_SECONDS)
             self._control = ours
         mine, its = socket.socketpair()
-        with its:
-            frames.send(self._control, {}, fds=[its.fileno()])
-            head, _, _ = frames.receive(self._control)
+        try:
+            with its:
+                frames.send(self._control, {}, fds=[its.fileno()])
+                head, _, _ = frames.receive(self._control)
+            mine.settimeout(READ_SECONDS)
+            frames.receive(mine)  # it is confined
+        except (OSError, frames.Broken):
+            mine.close()  # which ends it too, if it is there
+            raise
         return _Process(mine, int(head["pid"]))
 
     def _end(self) -> None:
