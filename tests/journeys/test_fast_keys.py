@@ -25,18 +25,23 @@ def kind(page: Page):  # type: ignore[no-untyped-def]
     return page.get_by_role("combobox", name="Kind")
 
 
+def fill_and_file(page: Page, fields: tuple[str, ...], folder: str, pause: int = 0) -> None:
+    """Type a slip from its first field on, without waiting for the page; *pause* is ms between keys."""
+    for text in fields:
+        page.keyboard.type(text, delay=pause)
+        page.keyboard.press("Tab", delay=pause)
+    page.keyboard.type(folder, delay=pause)
+    page.keyboard.press("Enter", delay=pause)
+    page.keyboard.press("Enter", delay=pause)
+
+
 @pytest.mark.parametrize("pause", [0, 30, 60, 110, 200])
 def test_every_key_reaches_its_field_at_any_speed(page: Page, demo_server: Server, pause: int) -> None:
     """Three documents are filed without once waiting for the page."""
     sign_in(page)
     expect(kind(page)).to_be_focused()
     for fields, folder, _ in THREE:
-        for text in fields:
-            page.keyboard.type(text, delay=pause)
-            page.keyboard.press("Tab", delay=pause)
-        page.keyboard.type(folder, delay=pause)
-        page.keyboard.press("Enter", delay=pause)
-        page.keyboard.press("Enter", delay=pause)
+        fill_and_file(page, fields, folder, pause)
     expect(page.get_by_role("heading", name="34 waiting · 6 filed today")).to_be_visible()
     for _, _, path in THREE:
         assert (demo_server.settings.drive / path).is_file(), path
@@ -48,12 +53,7 @@ def test_keys_typed_while_a_filing_is_under_way_are_the_next_slips(page: Page, d
     held: list[Route] = []
     page.route(re.compile(r"/desk/\d+/file"), lambda route: held.append(route))  # noqa: PLW0108 - a method of C has no place for its handle
     fields, folder, path = THREE[0]
-    for text in fields:
-        page.keyboard.type(text)
-        page.keyboard.press("Tab")
-    page.keyboard.type(folder)
-    page.keyboard.press("Enter")
-    page.keyboard.press("Enter")
+    fill_and_file(page, fields, folder)
     for text in ("pho", "mrc", "30.10.2026"):
         page.keyboard.type(text)
         page.keyboard.press("Tab")
@@ -79,12 +79,7 @@ def test_what_could_not_be_filed_waits_to_be_looked_at_again(page: Page) -> None
         ),
     )
     fields, folder, _ = THREE[0]
-    for text in fields:
-        page.keyboard.type(text)
-        page.keyboard.press("Tab")
-    page.keyboard.type(folder)
-    page.keyboard.press("Enter")
-    page.keyboard.press("Enter")
+    fill_and_file(page, fields, folder)
     page.keyboard.type("pho")
     page.keyboard.press("Tab")
     page.keyboard.type("mrc")
