@@ -8,8 +8,6 @@ import os
 import shutil
 import signal
 import socket
-import subprocess
-import sys
 import tempfile
 import time
 from collections.abc import Iterator
@@ -20,13 +18,14 @@ from typing import Any
 
 import psycopg
 
+from tests import loaded
 from waka import cluster
 from waka.cluster import Cluster
 from waka.demo.make import PASSWORD, make
 from waka.drive.versions import stored_path
 from waka.launch import opened
 from waka.records.migrations import ensure_database, migrate
-from waka.settings import CHECKOUT, Settings
+from waka.settings import Settings
 from waka.work.deps import Deps
 
 EMPTY, DEMO = "waka_empty", "waka_demo"
@@ -155,7 +154,7 @@ class Server:
     settings: Settings
     url: str
     env: dict[str, str] = field(default_factory=dict)
-    process: subprocess.Popen[bytes] | None = None
+    process: loaded.Started | None = None
 
     @property
     def port(self) -> int:
@@ -168,15 +167,11 @@ class Server:
     def start(self, *words: str, **fault: str) -> None:
         s = self.settings
         env = {
-            **os.environ, "PYTHONPATH": str(CHECKOUT / "server"), "WAKA_DATABASE_URL": self.url,
+            **os.environ, "WAKA_DATABASE_URL": self.url,
             "WAKA_HOME": str(s.home), "WAKA_DRIVE": str(s.drive), "WAKA_ARRIVALS": str(s.arrivals),
             "WAKA_PORT": str(s.port), "WAKA_WORKERS": "1", "WAKA_SETTLE_SECONDS": str(s.settle_seconds), **fault,
         }  # fmt: skip
-        with (s.home / "server.log").open("ab") as log:
-            self.process = subprocess.Popen(
-                [sys.executable, "-m", "waka.cli", "serve", *words], env=env, stdin=subprocess.DEVNULL, stdout=log, stderr=log,
-                start_new_session=True,
-            )  # fmt: skip
+        self.process = loaded.start(["serve", *words], env, s.home / "server.log")
         wait_until(self._answers, "the server answers")
 
     def _answers(self) -> bool:

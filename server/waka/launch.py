@@ -2,29 +2,35 @@
 
 from __future__ import annotations
 
+import importlib
+import multiprocessing
 import os
 import signal
 import socket
-import subprocess
 import sys
+import tempfile
 import threading
 import time
-from collections.abc import Iterator
+from collections.abc import Callable, Iterator
 from contextlib import contextmanager
+from dataclasses import replace
+from functools import partial
+from multiprocessing.context import ForkProcess
 from pathlib import Path
 
 import structlog
 
-from waka import cluster, logs
+from waka import cluster
 from waka.errors import CannotStart, DriveAway
 from waka.records.migrations import migrate
-from waka.settings import CHECKOUT, Settings
+from waka.settings import Settings
 from waka.work import belonging, engine, storing
 from waka.work import deps as parts
 from waka.work.deps import Deps
 
 OWN_PARTS = ("database", "cache")  #: folders of WAKA_HOME that are nobody else's
 STOP_SECONDS = 20
+_ENDING = (signal.SIGINT, signal.SIGTERM)
 THREADS, MOST_CONNECTIONS = 8, 2_000  #: of one process that answers
 AWAY_SECONDS = 1.0  #: between looks for a drive that is not there
 log = structlog.get_logger()
@@ -98,44 +104,59 @@ def assert_port_free(port: int) -> None:
 def serve(settings: Settings, url: str, ready: str) -> int:
     """Serve until a signal comes; return the exit code. *ready* is printed once the door answers."""
     stop = threading.Event()
-    for number in (signal.SIGINT, signal.SIGTERM):
+    for number in _ENDING:
         signal.signal(number, lambda *_: stop.set())
     with opened(settings, url, connections=2, admit=False) as deps:
         if not _admitted(deps, stop):
             return 0
         engine.settle_all(deps)
         storing.tidy_all(deps)
-    env = {**os.environ, "WAKA_DATABASE_URL": url, "WAKA_HOME": str(settings.home)}
-    env["PYTHONPATH"] = str(CHECKOUT / "server")
     # what waits in files on its way in or out waits where nobody else may look
-    (settings.home / "tmp").mkdir(mode=0o700, exist_ok=True)
-    env["TMPDIR"] = str(settings.home / "tmp")
-    webs = [_start(env, "web") for _ in range(settings.workers)]
-    runner = _start(env, "runner")
+    waiting = settings.home / "tmp"
+    waiting.mkdir(mode=0o700, exist_ok=True)
+    os.environ["TMPDIR"] = tempfile.tempdir = str(waiting)
+    own_part = partial(_start, settings=replace(settings, database_url=url), url=url)
+    importlib.import_module("waka.web.app")  # once: the processes that are forked have it at no cost
+    webs = [own_part(web) for _ in range(settings.workers)]
+    background = own_part(runner)
     own = None if settings.database_url else cluster.prepare(settings.home)
     try:
         if _answers(settings.port, webs[0], stop):
             print(ready, flush=True)
-        while not stop.is_set() and runner.poll() is None and any(web.poll() is None for web in webs):
+        while not stop.is_set() and background.is_alive() and any(one.is_alive() for one in webs):
             stop.wait(0.5)
             # one that ended is started anew; where none stays, something is wrong with all of them
-            webs = [web if web.poll() is None or stop.is_set() else _start(env, "web") for web in webs]
+            webs = [one if one.is_alive() or stop.is_set() else own_part(web) for one in webs]
             if own is not None:
                 _keep_running(own)
         return 0 if stop.is_set() else 1
     finally:
-        children = [*webs, runner]
+        children = [*webs, background]
         for child in children:
-            child.send_signal(signal.SIGTERM)
+            child.terminate()
         for child in children:
-            try:
-                child.wait(STOP_SECONDS)
-            except subprocess.TimeoutExpired:
-                child.kill()
+            child.join(STOP_SECONDS)
+            child.kill()
 
 
-def _start(env: dict[str, str], part: str) -> subprocess.Popen[bytes]:
-    return subprocess.Popen([sys.executable, "-m", "waka.launch", part], env=env, start_new_session=True)
+def _start(part: Callable[[Settings, str], None], settings: Settings, url: str) -> ForkProcess:
+    """Run *part* in a process of its own, which shares with us what is loaded."""
+    process = multiprocessing.get_context("fork").Process(target=_run, args=(part, settings, url))
+    # a signal that comes before the new process has its own way to answer waits until then
+    signal.pthread_sigmask(signal.SIG_BLOCK, _ENDING)
+    try:
+        process.start()
+    finally:
+        signal.pthread_sigmask(signal.SIG_UNBLOCK, _ENDING)
+    return process
+
+
+def _run(part: Callable[[Settings, str], None], settings: Settings, url: str) -> None:
+    os.setsid()
+    for number in _ENDING:
+        signal.signal(number, signal.SIG_DFL)
+    signal.pthread_sigmask(signal.SIG_UNBLOCK, _ENDING)
+    part(settings, url)
 
 
 def _admitted(deps: Deps, stop: threading.Event) -> bool:
@@ -167,9 +188,9 @@ def _keep_running(own: cluster.Cluster) -> None:
         log.error("database_does_not_start", error=str(error))
 
 
-def _answers(port: int, web: subprocess.Popen[bytes], stop: threading.Event) -> bool:
+def _answers(port: int, web: ForkProcess, stop: threading.Event) -> bool:
     deadline = time.monotonic() + 30
-    while time.monotonic() < deadline and web.poll() is None and not stop.is_set():
+    while time.monotonic() < deadline and web.is_alive() and not stop.is_set():
         with socket.socket() as probe:
             if probe.connect_ex(("127.0.0.1", port)) == 0:
                 return True
@@ -215,18 +236,7 @@ def runner(settings: Settings, url: str) -> None:
     from waka.runner.loop import run
 
     stop = threading.Event()
-    for number in (signal.SIGINT, signal.SIGTERM):
+    for number in _ENDING:
         signal.signal(number, lambda *_: stop.set())
     with opened(settings, url, connections=16, admit=False) as deps:
         run(deps, stop)
-
-
-def main() -> None:
-    logs.configure()
-    settings = Settings.read()
-    assert settings.database_url is not None
-    {"web": web, "runner": runner}[sys.argv[1]](settings, settings.database_url)
-
-
-if __name__ == "__main__":
-    main()

@@ -2,25 +2,24 @@
 
 import os
 import random
-import subprocess
-import sys
 import tempfile
 import time
 from collections import Counter
 from dataclasses import dataclass
 from pathlib import Path
 
+from tests import loaded
 from tests.conftest import LONG
 from tests.faults.papers import a_thousand_papers, cut_off, how_far, papers
 from tests.support import World, assert_records_agree, world
-from waka.settings import CHECKOUT, Settings
+from waka.settings import Settings
 from waka.work import lists, proposing
 from waka.work.asked import Asked
 from waka.work.deps import Deps
 from waka.work.proving import prove
 from waka.work.taking_in import index_next
 
-KILLS = 200 if LONG else 20
+KILLS = 200 if LONG else 10
 
 
 def mixed(deps: Deps, rng: random.Random) -> tuple[list[Asked], dict[int, int]]:
@@ -63,19 +62,16 @@ class Runner:
 
     settings: Settings
     url: str
-    process: "subprocess.Popen[bytes] | None" = None
+    process: loaded.Started | None = None
 
     def go(self) -> None:
         """Start it where it is not running; one that only lost its database is."""
         if self.process is not None and self.process.poll() is None:
             return
-        env = {**os.environ, "PYTHONPATH": str(CHECKOUT / "server"), "WAKA_DATABASE_URL": self.url,
+        env = {**os.environ, "WAKA_DATABASE_URL": self.url,
                "WAKA_HOME": str(self.settings.home), "WAKA_SETTLE_SECONDS": "0.2",
                "WAKA_FAULT": "slow:step_moved"}  # fmt: skip
-        with (self.settings.home / "runner.log").open("ab") as log:
-            self.process = subprocess.Popen(
-                [sys.executable, "-m", "waka.launch", "runner"], env=env, stdout=log, stderr=log
-            )
+        self.process = loaded.start(["runner"], env, self.settings.home / "runner.log")
 
     def kill(self) -> None:
         if self.process is not None:

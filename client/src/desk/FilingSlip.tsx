@@ -1,5 +1,5 @@
 import { useQuery } from '@tanstack/react-query'
-import { useLayoutEffect, useState } from 'react'
+import { useEffect, useLayoutEffect, useState } from 'react'
 import { Problem, type Arrival, type Desk, type Slip } from '../shared/api/client'
 import { houseQuery, outlineQuery, previewQuery } from '../shared/api/queries'
 import { number } from '../shared/format'
@@ -51,12 +51,21 @@ export function FilingSlip({ arrival, desk, last, refused, onFile, isFiling, onC
     setAsked(false)
     if (refused) onChange() // what was refused is no longer what stands here
   }
+  const isLookedAt = !preview.isPending
+  const toWhatLacks = () => {
+    const lacking = firstOf(lackingOf(slip, preview.data))
+    if (lacking && isLookedAt) inputs[lacking].current?.focus()
+  }
+  useEffect(() => {
+    // asked before it was known what the name needs: the cursor goes there once that is known
+    if (wasAsked) toWhatLacks()
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+  }, [isLookedAt])
   const submit = () => {
     if (isFiling || kept.state === 'changed') return
-    const lacking = firstOf(lackingOf(slip, preview.data))
-    if (lacking) {
+    if (firstOf(lackingOf(slip, preview.data))) {
       setAsked(true)
-      inputs[lacking].current?.focus()
+      toWhatLacks()
       return
     }
     // what is known to be refused is not left; all else is filed while the next one is looked at

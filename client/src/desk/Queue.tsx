@@ -73,7 +73,8 @@ const TROUBLES: Record<string, string> = {
 
 function noteOf(arrival: Arrival): string | null {
   if (arrival.trouble) return TROUBLES[arrival.trouble] ?? 'could not be read'
-  if (arrival.same_as) return `same as No. ${number(arrival.same_as)}`
-  if (arrival.fitting_extension) return `is a ${arrival.fitting_extension.slice(1).toUpperCase()}`
-  return null
+  const notes = []
+  if (arrival.fitting_extension) notes.push(`is a ${arrival.fitting_extension.slice(1).toUpperCase()}`)
+  if (arrival.same_as) notes.push(`same as No. ${number(arrival.same_as)}`)
+  return notes.join(' · ') || null
 }
