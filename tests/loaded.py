@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import atexit
+import faulthandler
 import json
 import os
 import select
@@ -116,6 +117,7 @@ def _run(what: dict[str, Any]) -> None:
         os.dup2(log, 2)
         os.environ.clear()
         os.environ.update(what["env"])
+        faulthandler.register(signal.SIGUSR1, all_threads=True)  # what hangs can be asked where
         if what["words"] == ["runner"]:
             logs.configure()
             settings = Settings.read()

@@ -11,6 +11,7 @@ from waka.work import access, browsing, signing_in
 from waka.work.access import Wish
 from waka.work.changing import Ask, Done, run
 from waka.work.deps import Deps
+from waka.work.outside import DriveSweeper
 from waka.work.taking_in import index_next, take_in
 
 FILES = {
@@ -54,6 +55,15 @@ class SmallDrive:
     def change(self, act: str, *paths: str, by: int | None = None, **more: object) -> Done:
         numbers = [self.number(path) for path in paths]
         return run(self.deps, by or self.filer, Ask(act=act, documents=numbers, **more))  # type: ignore[arg-type]
+
+    def binned(self) -> list[int]:
+        page = browsing.page(
+            self.deps, self.keeper, Scope("bin", 0), "name", descending=False, after=None
+        )  # fmt: skip
+        return [row.listed.id for row in page.documents]
+
+    def sweep(self) -> None:
+        DriveSweeper(self.deps, 0.0).sweep()
 
     def keep_to(self, path: str, *people: int) -> None:
         """Leave a folder to some keepers alone."""

@@ -7,9 +7,10 @@ import pytest
 
 from waka.records.lists import NewStep
 from waka.records.survey import FolderRow
+from waka.work.before_after import CROWDED
 from waka.work.emptied import Moves, emptied_folders
 from waka.work.structure import Structure
-from waka.work.telling import CROWDED, Tally, summary_of
+from waka.work.telling import Tally, summary_of
 
 #: Drive (1) with Letters (2), which has 2024 (3) and 2025 (4), and Boat (5), which is somebody else's to keep
 HELD = Counter({1: 2, 2: 0, 3: 2, 4: 1, 5: 1})
@@ -81,13 +82,13 @@ def test_a_list_is_counted_while_it_is_written() -> None:
         *[step("restore", None, 5)] * CROWDED,
     ]:  # fmt: skip
         assert tally.note(row) is row
-    told = summary_of(structure(), tally, HELD, [], {})
+    told = summary_of(structure(), tally, HELD, HELD, [], {})
     assert (tally.steps, tally.bytes) == (CROWDED + 3, 10 * (CROWDED + 3))
     assert told["acts"] == {"make_folder": 1, "place": 2, "restore": CROWDED}
     assert told["findings"] == {"taken": 1, "sight": 1, "already_there": 1}
     assert (told["blocked"], told["left"], told["emptied"]) == (1, 1, ["Letters/2025"])
     assert [(f["path"], f["before"], f["after"], f["crowded"]) for f in told["folders"]] == [
-        ("Boat", 1, CROWDED + 1, True), ("Letters/2024", 2, 2, False), ("Letters/2025", 1, 0, False),
-        ("Letters/New", 0, 1, False),
+        ("", 6, CROWDED + 6, False), ("Boat", 1, CROWDED + 1, True), ("Letters", 3, 3, False),
+        ("Letters/2024", 2, 2, False), ("Letters/2025", 1, 0, False), ("Letters/New", 0, 1, False),
     ]  # fmt: skip
-    assert summary_of(structure(), tally, HELD, [], {"remove_empty": True})["emptied"] == []
+    assert summary_of(structure(), tally, HELD, HELD, [], {"remove_empty": True})["emptied"] == []

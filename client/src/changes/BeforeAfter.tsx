@@ -54,7 +54,7 @@ export const BeforeAfter = memo(function BeforeAfter({ list, onRemoveEmpty }: { 
       <table className="counts">
         <thead>
           <tr>
-            <th scope="col">Documents in</th>
+            <th scope="col">Documents in and beneath</th>
             <th scope="col">now</th>
             <th scope="col">after</th>
           </tr>
@@ -79,13 +79,12 @@ export const BeforeAfter = memo(function BeforeAfter({ list, onRemoveEmpty }: { 
 
 function Line({ row }: { row: OutlineRow }) {
   const { own } = row
-  const isMade = own?.folder === null
+  const isMade = own.folder === null
   return (
-    <tr className={!own ? 'above' : isMade ? 'made' : row.after === 0 ? 'emptied' : ''}>
+    <tr className={!own.itself ? 'above' : isMade ? 'made' : row.after === 0 ? 'emptied' : ''}>
       <td style={{ paddingLeft: row.depth * 12 }}>
-        {own && !isMade ? <Link to={`/folders/${String(own.folder)}`}>{row.label}</Link> : row.label}
+        {!isMade ? <Link to={`/folders/${String(own.folder)}`}>{row.label}</Link> : row.label}
         {isMade && <small className="soft"> new</small>}
-        {!own && <span className="unseen"> with all beneath</span>}
       </td>
       <td>{isMade ? '–' : number(row.before)}</td>
       <td>{number(row.after)}</td>

@@ -114,7 +114,7 @@ export function ListView() {
     p: () => list?.state === 'running' && rest.mutate('pause'),
     '#': () => jump.current?.focus(),
     o: () => void navigate(`/changes/${String(id)}/proof`),
-    u: () => list && list.steps_done > 0 && !isMoving(list) && undo.mutate(),
+    u: () => list?.can_undo && undo.mutate(),
     '?': () => setKeysShown(true),
   })
   if (query.error) {
@@ -165,7 +165,7 @@ export function ListView() {
                     <button type="button" className="btn quiet" onClick={() => void navigate(`/changes/${String(id)}/proof`)}>
                       Proof <kbd>O</kbd>
                     </button>
-                    {list.undone_by === null && (
+                    {list.can_undo && (
                       <button type="button" className="btn quiet" onClick={() => undo.mutate()} disabled={undo.isPending}>
                         {ticked.size > 0 ? `Undo the ${number(ticked.size)} ticked` : 'Undo'} <kbd>U</kbd>
                       </button>

@@ -2,14 +2,14 @@ import type { ChangeList } from '../shared/api/client'
 
 export type FolderChange = ChangeList['summary']['folders'][number]
 
-/** A line of the outline before and after: a folder that the list touches, or one above several of them. */
+/** A line of the outline before and after: a folder with all beneath it. */
 export interface OutlineRow {
   path: string
   label: string // from the line above it
   depth: number
   before: number
   after: number
-  own: FolderChange | undefined // undefined: the list touches only what is beneath, whose sums these are
+  own: FolderChange
 }
 
 interface Node {
@@ -35,23 +35,21 @@ export function outlineOf(folders: readonly FolderChange[]): OutlineRow[] {
     at.own = folder
   }
   const rows: OutlineRow[] = []
-  if (root.own) rows.push({ path: '', label: root.label, depth: 0, before: root.own.before, after: root.own.after, own: root.own })
+  if (root.own?.itself) rows.push(rowOf(root, root.own, 0))
   for (const child of root.children.values()) lay(child, 0, rows)
   return rows
 }
 
-function lay(node: Node, depth: number, rows: OutlineRow[]): { before: number; after: number } {
+function rowOf(node: Node, own: FolderChange, depth: number): OutlineRow {
+  return { path: node.path, label: node.label, depth, before: own.before, after: own.after, own }
+}
+
+function lay(node: Node, depth: number, rows: OutlineRow[]): void {
   const [only] = node.children.values()
-  if (!node.own && only && node.children.size === 1) return lay({ ...only, label: `${node.label} / ${only.label}` }, depth, rows)
-  const row: OutlineRow = { path: node.path, label: node.label, depth, before: 0, after: 0, own: node.own }
-  rows.push(row)
-  const sum = { before: node.own?.before ?? 0, after: node.own?.after ?? 0 }
-  for (const child of node.children.values()) {
-    const beneath = lay(child, depth + 1, rows)
-    sum.before += beneath.before
-    sum.after += beneath.after
+  if (!node.own?.itself && only && node.children.size === 1) {
+    lay({ ...only, label: `${node.label} / ${only.label}` }, depth, rows)
+    return
   }
-  row.before = node.own ? node.own.before : sum.before
-  row.after = node.own ? node.own.after : sum.after
-  return sum
+  if (node.own) rows.push(rowOf(node, node.own, depth))
+  for (const child of node.children.values()) lay(child, node.own ? depth + 1 : depth, rows)
 }

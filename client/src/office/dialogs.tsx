@@ -142,7 +142,7 @@ export function Leaving({ office, account, onClose }: { office: Office; account:
             <h2>Granted to them by name</h2>
             <ul>
               {belongings.data.belongings.map((one) => (
-                <li key={one.path}>
+                <li key={`${one.path} ${one.right}`}>
                   {one.right} of <PathLine stops={stopsOf(one.path)} />
                 </li>
               ))}

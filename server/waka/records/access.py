@@ -163,6 +163,11 @@ def is_kept(conn: Connection, folder: int) -> bool:
     return bool(value(conn, SQL["is_kept"], {"folder": folder}))
 
 
+def hidden_above(conn: Connection, person: int) -> list[str]:
+    """Return the paths of folders that a person may not know of, and beneath which stands one that they may."""
+    return [str(path) for (path,) in conn.execute(SQL["hidden_above"], {"person": person})]
+
+
 def who(conn: Connection, folder: int, asking: int) -> list[Why]:
     return rows(conn, SQL["who"], {"folder": folder, "asking": asking}, Why)
 
@@ -171,8 +176,9 @@ def sight_names(conn: Connection, access: int) -> dict[int, str]:
     return {int(found[0]): str(found[1]) for found in conn.execute(SQL["sight_names"], {"access": access})}
 
 
-def folders_without_keeper(conn: Connection) -> list[str]:
-    return [str(found[0]) for found in conn.execute(SQL["folders_without_keeper"])]
+def folders_without_keeper(conn: Connection, asking: int) -> dict[int, str | None]:
+    """Return the folders that nobody keeps, with the path of each that *asking* may see."""
+    return {int(id): path for id, path in conn.execute(SQL["folders_without_keeper"], {"asking": asking})}
 
 
 def teams(conn: Connection) -> list[Team]:
@@ -225,8 +231,10 @@ def accounts(conn: Connection) -> list[Account]:
     return rows(conn, SQL["people"], {}, Account)
 
 
-def own_grants(conn: Connection, person: int) -> list[tuple[str, str]]:
-    return [(str(p), str(r)) for p, r in conn.execute(SQL["own_grants"], {"person": person})]
+def own_grants(conn: Connection, person: int, asking: int) -> list[tuple[str | None, str]]:
+    """Return what is granted to a person by name, with the path of each folder that *asking* may see."""
+    found = conn.execute(SQL["own_grants"], {"person": person, "asking": asking})
+    return [(path, str(right)) for path, right in found]
 
 
 def hand_over(conn: Connection, person: int, to: int, by: int) -> None:

@@ -38,6 +38,9 @@ class Person:
     initials: str
     administrator: bool
     csrf: str  #: what changing requests of this session must carry
+    hidden: list[
+        str
+    ]  #: paths of folders that they may not know of, above some that they may see; not told at sign-in
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)

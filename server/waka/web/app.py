@@ -25,6 +25,7 @@ from . import (
     office,
     problems,
     uploads,
+    veil,
     versions,
 )
 from .schemas import Problem
@@ -44,6 +45,7 @@ def create_app(deps: Deps) -> OpenAPI:
     door.register(app)
     guard.register(app)
     problems.register(app)
+    veil.register(app)
     for place in (entrance, desk, folders, changes, lists, labels, uploads, versions, find, office):
         app.register_api(place.bp)
     _serve_interface(app, deps)

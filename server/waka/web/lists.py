@@ -35,8 +35,8 @@ def _told(found: BulkList, status: int = 200) -> Response:
 def _list(found: BulkList) -> sl.ChangeList:
     return sl.ChangeList(
         id=found.id, title=found.title, origin=found.origin, state=found.state,
-        is_being_checked=found.wish == "check", can_run=lists.can_run(found), collision=found.collision,
-        on_failure=found.on_failure, remove_empty=bool(found.ask.get("remove_empty")),
+        is_being_checked=found.wish == "check", can_run=lists.can_run(found), can_undo=lists.can_undo(found),
+        collision=found.collision, on_failure=found.on_failure, remove_empty=bool(found.ask.get("remove_empty")),
         summary=sl.Summary.model_validate(NOT_CHECKED | found.summary), created_at=found.created_at,
         checked_at=found.checked_at, begun_at=found.begun_at, finished_at=found.finished_at,
         at_hand=found.at_hand, trouble=found.trouble, seconds=found.seconds, steps=found.steps,

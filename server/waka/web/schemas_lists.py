@@ -30,8 +30,9 @@ class Sight(Wire):
 class FolderChange(Wire):
     path: str
     folder: int | None = Field(description="null: it is made by the list")
-    before: int
+    before: int = Field(description="Documents in it and in all beneath it that the person may see")
     after: int
+    itself: bool = Field(True, description="Documents come or go here, not only beneath")
     crowded: bool
 
 
@@ -52,6 +53,7 @@ class ChangeList(Wire):
     state: str = Field(description="draft, checked, queued, running, paused, cancelled, done or failed")
     is_being_checked: bool
     can_run: bool
+    can_undo: bool
     collision: Collision
     on_failure: Literal["stop", "aside"]
     remove_empty: bool

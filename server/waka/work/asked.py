@@ -64,10 +64,10 @@ class Asked:
         return cls(**kept)
 
     def source_told(self, structure: Structure) -> str:
-        return self.source or (f"No. {self.number}" if self.number else structure.path(self.folder or 0))
+        return self.source or (f"No. {self.number}" if self.number else structure.seen(self.folder or 0))
 
     def target_told(self, structure: Structure) -> str:
-        above = structure.path(self.into) if self.into is not None else self.to
+        above = structure.seen(self.into) if self.into is not None else self.to
         return "/".join(part for part in (above, self.name) if part)
 
 

@@ -96,8 +96,13 @@ class _Check:
         lists.put_steps(self.conn, self.owner.id, self._rows(checked, findings))
         lists.set_checked(
             self.conn, self.owner.id, steps=self.tally.steps, bytes=self.tally.bytes,
-            summary=summary_of(self.structure, self.tally, self.held, self._sights, self.owner.ask),
+            summary=summary_of(self.structure, self.tally, self.held, self._own(), self._sights, self.owner.ask),
         )  # fmt: skip
+
+    def _own(self) -> dict[int, int]:
+        """Return how many documents stand in each folder that the person may see."""
+        seen = {row.id for row in self.structure.rows.values() if row.right is not None}
+        return survey.counts(self.conn, seen)
 
     def _planned(self, one: Prepared) -> Planned:
         policy = one.asked.collision or cast(Collision, self.owner.collision)

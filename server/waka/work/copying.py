@@ -20,7 +20,7 @@ def copies_of(
     The folders themselves are asked for too: those of a template are empty.
     """
     row = structure.rows[folder]
-    above = structure.path(into)
+    above = structure.seen(into)
     top = "/".join(part for part in (above, name or row.name) if part)
     yield from _folders(structure, folder, top)
     for number, beneath in survey.beneath(conn, folder, person):

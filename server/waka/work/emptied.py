@@ -21,6 +21,9 @@ class Moves:
     leaves: Counter[int] = field(default_factory=Counter)  #: how many documents leave each folder
     comes: Counter[int] = field(default_factory=Counter)
     moved: set[int | None] = field(default_factory=set)  #: folders that go as a whole
+    moved_to: dict[int, int | str | None] = field(
+        default_factory=dict
+    )  #: by number, or by path where it is made
     gets_folders: set[int | None] = field(default_factory=set)
 
     def note(self, row: NewStep) -> None:
@@ -29,6 +32,8 @@ class Moves:
         if row.document_id is None:
             if row.act == "place_folder":
                 self.moved.add(row.folder_id)
+                if row.folder_id is not None and not row.after.get("parks"):
+                    self.moved_to[row.folder_id] = row.after.get("make") or row.after.get("parent")
             if row.act in ("make_folder", "place_folder"):
                 self.gets_folders.add(row.after.get("parent"))
             return

@@ -23,6 +23,7 @@ from .structure import Structure
 
 SLICE = 1_000_000_000  #: bytes after which a slice of reading ends: a few seconds of a common disk
 MOST_IN_SLICE = 5_000  #: files of one
+HIDDEN = "not for you to see any more"
 THERE = ("arrived", "moved_on")  #: outcomes of what is whole
 
 
@@ -69,7 +70,7 @@ def proved_steps(deps: Deps, person: int, owner: BulkList, *, read: bool) -> Ite
     for number, step in last.items():
         source = known.get(number)
         if source is None:
-            yield _told(step, number, "moved_on", "binned or moved on since, or not for you to see any more")
+            yield _not_known(structure, step, number)
         elif step.to_place == "bin":
             yield _binned(deps, step, source, read=read)
         else:
@@ -204,6 +205,15 @@ def _prove_folder(
             yield tell("moved_on", "moved or renamed since")
         else:
             yield tell("arrived", "")
+
+
+def _not_known(structure: Structure, step: DoneStep, number: int) -> Proved:
+    """Return what may be said of a document that is gone from the person's sight: its place, while they see that."""
+    told = _told(step, number, "moved_on", "binned or moved on since, or not for you to see any more")
+    places = (step.before.get("folder"), step.after.get("folder"))
+    if all(structure.is_seen(int(place)) for place in places if place is not None):
+        return told
+    return replace(told, path=HIDDEN, sha256="", size=0)
 
 
 def _teller(step: DoneStep, source: Source) -> Callable[[str, str], Proved]:

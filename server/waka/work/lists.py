@@ -16,6 +16,7 @@ from waka.records.lists import BulkList, Filter, ListedStep
 from . import paging, sheets
 from .checking import AT_ONCE, check_list
 from .deps import Deps
+from .evidence import HIDDEN
 from .slips import Naming
 
 _MOVING = ("queued", "running")
@@ -95,9 +96,6 @@ def steps(deps: Deps, person: int, list_id: int, wanted: Filter, start: int) -> 
         found = lists.page(conn, list_id, person, where)
     first = start - start % paging.PAGE
     return StepPage(total=total, steps=[_step(house, step, at) for at, step in enumerate(found, first)])
-
-
-HIDDEN = "not for you to see any more"
 
 
 def _step(house: Naming, step: ListedStep, at: int) -> Step:
@@ -220,6 +218,8 @@ def leave_failed(deps: Deps, person: int, list_id: int) -> BulkList:
     with deps.db.transaction() as conn:
         _resting(conn, person, list_id)
         lists.leave_failed(conn, list_id)
+        if not lists.tally(conn, list_id).get("proposed"):
+            lists.set_state(conn, list_id, "done")
     return one(deps, person, list_id)
 
 
@@ -275,6 +275,15 @@ def xlsx_of(deps: Deps, person: int, list_id: int) -> tuple[str, bytes]:
 
 def can_run(found: BulkList) -> bool:
     return found.state == "checked" and not found.summary.get("blocked") and found.steps > 0
+
+
+_FOR_GOOD = frozenset({"destroy"})  #: acts that no list takes back
+
+
+def can_undo(found: BulkList) -> bool:
+    """Whether something was done that can go back, and nothing of it has gone back as a whole."""
+    acts = set(found.summary.get("acts", ())) - _FOR_GOOD
+    return found.steps_done > 0 and found.state not in _MOVING and found.undone_by is None and bool(acts)
 
 
 def blocks(code: str) -> bool:

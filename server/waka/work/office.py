@@ -35,7 +35,7 @@ def office(deps: Deps, person: Person) -> Office:
         return Office(
             accounts=access.accounts(conn), teams=access.teams(conn), points=access.points(conn),
             point_grants=access.point_grants(conn), names=access.names(conn),
-            unkept=access.folders_without_keeper(conn),
+            unkept=[_named(path) for path in access.folders_without_keeper(conn, person.id).values()],
         )  # fmt: skip
 
 
@@ -119,14 +119,18 @@ def switch_off(deps: Deps, person: Person, account: int, hand_to: int | None) ->
             if hand_to == account or not access.is_active(conn, hand_to):
                 raise BadRequest("Nobody of that name can take over.", mend="Choose somebody who is active.")
             access.hand_over(conn, account, hand_to, person.id)
-        unkept = set(access.folders_without_keeper(conn))
+        unkept = set(access.folders_without_keeper(conn, person.id))
         logbook.add_about(
             conn, "person_ended", person=person.id, about=account,
             reason=people.name_of(conn, account) + (f", for {people.name_of(conn, hand_to)}" if hand_to else ""),
         )  # fmt: skip
         access.end_person(conn, account)
         access.work_out_all(conn)
-        left = [path or "Drive" for path in access.folders_without_keeper(conn) if path not in unkept]
+        left = [
+            _named(path)
+            for id, path in access.folders_without_keeper(conn, person.id).items()
+            if id not in unkept
+        ]
         if left:
             raise BadRequest(
                 f"Nobody would keep {', '.join(left[:5])}: nobody was switched off.",
@@ -138,7 +142,12 @@ def belongings(deps: Deps, person: Person, account: int) -> list[tuple[str, str]
     """Return the paths and rights that are granted to somebody by name, for the one who takes over."""
     _assert_administrator(person)
     with deps.db.transaction() as conn:
-        return access.own_grants(conn, account)
+        return [(_named(path), right) for path, right in access.own_grants(conn, account, person.id)]
+
+
+def _named(path: str | None) -> str:
+    """Return what a folder is called to who may not see it, too."""
+    return "a folder that is not for you to see" if path is None else path or "Drive"
 
 
 def set_administrator(deps: Deps, person: Person, account: int, *, administrator: bool) -> None:
@@ -165,10 +174,10 @@ def put_team(deps: Deps, person: Person, team: int | None, name: str, members: S
             team = access.add_team(conn, name.strip())
         elif not access.rename_team(conn, team, name.strip()):
             raise NotFound("This team")
-        unkept = set(access.folders_without_keeper(conn))
+        unkept = set(access.folders_without_keeper(conn, person.id))
         access.set_members(conn, team, members)
         access.work_out_all(conn)
-        _assert_kept(conn, unkept)
+        _assert_kept(conn, person, unkept)
         told = ", ".join(people.name_of(conn, member) for member in members)
         logbook.add_about(
             conn, "team_changed", person=person.id, about=None, reason=f"{name.strip()}: {told}"
@@ -181,17 +190,21 @@ def remove_team(deps: Deps, person: Person, team: int) -> None:
     _assert_administrator(person)
     with deps.db.transaction() as conn:
         access.hold_access(conn)
-        unkept = set(access.folders_without_keeper(conn))
+        unkept = set(access.folders_without_keeper(conn, person.id))
         name = next((found.name for found in access.teams(conn) if found.id == team), "")
         if not access.remove_team(conn, team):
             raise NotFound("This team")
         logbook.add_about(conn, "team_removed", person=person.id, about=None, reason=name)
         access.work_out_all(conn)
-        _assert_kept(conn, unkept)
+        _assert_kept(conn, person, unkept)
 
 
-def _assert_kept(conn: Connection, before: set[str]) -> None:
-    left = [path or "Drive" for path in access.folders_without_keeper(conn) if path not in before]
+def _assert_kept(conn: Connection, person: Person, before: set[int]) -> None:
+    left = [
+        _named(path)
+        for id, path in access.folders_without_keeper(conn, person.id).items()
+        if id not in before
+    ]
     if left:
         raise BadRequest(
             f"Nobody would keep {', '.join(left[:5])}: nothing was changed.",

@@ -79,7 +79,7 @@ def propose_chosen(deps: Deps, person: int, choice: Choice) -> int:
         if choice.do in ("move", "copy", "move_folder") and into is None:
             raise BadRequest("There is no destination.", mend="Choose a folder.")
         asks = _asks_of(conn, person, structure, choice)
-        where = f" to {structure.path(choice.into) or 'Drive'}" if choice.into is not None else ""
+        where = f" to {structure.seen(choice.into) or 'Drive'}" if choice.into is not None else ""
         title = f"{_VERBS[choice.do]} {_counted(len(choice.documents), len(choice.folders))}{where}"
         list_id = _add(conn, person, "chosen", title, asks, {"into": choice.into})
     return _checked(deps, list_id, len(asks))
@@ -172,7 +172,7 @@ def _mapped(conn: Connection, person: int, source: str, target: str) -> tuple[Ma
     others: list[tuple[str, str]] = []
     asks: list[Asked] = []
     counts = [0, 0, 0]
-    prefix = f"{structure.path(folder)}/" if folder is not None and structure.path(folder) else ""
+    prefix = f"{structure.seen(folder)}/" if folder is not None and structure.seen(folder) else ""
     for number, beneath in documents:
         path = prefix + beneath
         goes = mapping.apply(path)

@@ -20,7 +20,7 @@ from psycopg import Connection
 from waka.drive.faults import reach
 from waka.drive.hands import Hands
 from waka.drive.tree import FileStat, shown
-from waka.errors import DriveTrouble, WakaError
+from waka.errors import DriveTrouble, FolderNotEmpty, WakaError
 from waka.records import changes, lists
 from waka.records.changes import ChangeList, Step
 from waka.records.lists import BulkList
@@ -81,6 +81,7 @@ class _Outcome:
 
     done: list[tuple[Step, FileStat]] = field(default_factory=list)
     failed: list[tuple[Step, str]] = field(default_factory=list)
+    left: list[tuple[Step, str]] = field(default_factory=list)
     not_begun: list[Step] = field(default_factory=list)
     seconds: float = 0.0
 
@@ -237,10 +238,16 @@ class _Run:
         for at, step in enumerate(batch):
             try:
                 outcome.done.append((step, engine.carry_out_step(self.deps, step, self.hands)))
+            except FolderNotEmpty as error:
+                # something stays in it, or came to it since the check; in a try, what is still to go
+                if self.owner.only_steps:
+                    outcome.not_begun.append(step)
+                else:
+                    outcome.left.append((step, error.message))
             except WakaError as error:
                 outcome.failed.append((step, " ".join(filter(None, (error.message, error.mend)))))
                 if self.owner.on_failure == "stop":
-                    outcome.not_begun = list(batch[at + 1 :])
+                    outcome.not_begun += batch[at + 1 :]
                     break
             reach("step_moved")
         self.hands.sync()
@@ -254,6 +261,9 @@ class _Run:
             self._record_group(conn, group, owner)
         for step, why in outcome.failed:
             changes.settle_many(conn, [step], "failed", why)
+        for step, why in outcome.left:
+            changes.settle_many(conn, [step], "left", why)
+            lists.leave_out(conn, self.owner.id)
         changes.settle_many(conn, outcome.not_begun, "proposed")
         last = outcome.done[-1][0] if outcome.done else None
         wish = lists.progress(

@@ -71,7 +71,7 @@ def sign_in(
         people.put_device(conn, _digest(device), known.id)
     person = Person(
         id=known.id, login=known.login, name=known.name, initials=known.initials,
-        administrator=known.administrator, csrf=csrf,
+        administrator=known.administrator, csrf=csrf, hidden=[],
     )  # fmt: skip
     return Session(token, person, device)
 

@@ -9,6 +9,10 @@ from waka.core.names import check_name, name_key
 from waka.records.survey import FolderRow
 
 MAY_FILE = ("filer", "keeper")
+UNUSABLE = "This name cannot be used here"
+MOST_GUESSES = (
+    20  #: names that meet what is hidden, in one list: from there on, no new name is told from a hidden one
+)
 
 
 class Structure:
@@ -20,11 +24,18 @@ class Structure:
         self.children: dict[int, dict[str, int]] = {}
         self.root = 0
         self._paths: dict[int, str] = {}
+        self._tops: dict[
+            str, int
+        ] = {}  #: seen, though what they stand in is not: to the person they begin a path
+        self.hidden_met = 0  #: how many names ran into what the person may not know of
         for row in self.rows.values():
             if row.parent_id is None:
                 self.root = row.id
             else:
                 self.children.setdefault(row.parent_id, {})[row.name_key] = row.id
+                above = self.rows.get(row.parent_id)
+                if row.right is not None and above is not None and above.right is None:
+                    self._tops[row.name_key] = row.id
 
     def row(self, folder: int) -> FolderRow | None:
         return self.made.get(folder) or self.rows.get(folder)
@@ -46,29 +57,59 @@ class Structure:
             self._paths[folder] = known
         return known
 
+    def is_seen(self, folder: int) -> bool:
+        """Whether the person may know of the folder."""
+        row = self.row(folder)
+        return row is not None and row.right is not None
+
+    def seen(self, place: int | str) -> str:
+        """Return a folder's path as the person sees it: what stands above a folder they may not know of is left out.
+
+        *place*: a folder by number, or the whole path of one that may be still to be made.
+        """
+        parts: list[str] = []
+        at = self.root
+        for part in _parts(self.path(place) if isinstance(place, int) else place):
+            at = self.children.get(at, {}).get(name_key(part), 0)
+            parts = [*parts, part] if at == 0 or self.is_seen(at) else []
+        return "/".join(parts)
+
     def above(self) -> dict[int, int | None]:
         return {row.id: row.parent_id for row in (*self.rows.values(), *self.made.values())}
 
     def find(self, path: str) -> int | None:
-        """Return the folder at *path* that the person may see; capitals do not count."""
+        """Return the folder at *path* as the person sees it; capitals do not count."""
         at = self.root
         for part in _parts(path):
-            found = self.children.get(at, {}).get(name_key(part))
-            if found is None:
+            found = self._child(at, part)
+            if found is None or not self.is_seen(found):
                 return None
             at = found
-        row = self.row(at)
-        return at if row is not None and row.right is not None else None
+        return at if self.is_seen(at) else None
+
+    def at(self, path: str) -> int | None:
+        """Return the folder at *path* from the drive root, whoever may see it."""
+        at: int | None = self.root
+        for part in _parts(path):
+            at = self.children.get(at or 0, {}).get(name_key(part))
+            if at is None:
+                return None
+        return at
 
     def find_or_plan(self, path: str) -> tuple[int | None, str | None]:
         """Return the folder at *path*, planned where it is missing; else None and why not."""
         at = self.root
         for part in _parts(path):
-            found = self.children.get(at, {}).get(name_key(part))
+            found = self._child(at, part)
+            if found is not None and not self.is_seen(found):
+                self.hidden_met += 1
+                return None, UNUSABLE
             if found is None:
                 above = self.row(at)
                 if above is None or above.right not in MAY_FILE:
-                    return None, f"You may not make a folder in “{self.path(at) or 'Drive'}”"
+                    return None, f"You may not make a folder in “{self.seen(at) or 'Drive'}”"
+                if self.hidden_met > MOST_GUESSES:
+                    return None, UNUSABLE
                 faults = check_name(part, parent_length=len(self.path(at)))
                 if faults:
                     return None, f"“{part}” cannot be a folder: {faults[0].message}"
@@ -84,10 +125,15 @@ class Structure:
                 )
                 self.children.setdefault(at, {})[name_key(part)] = found
             at = found
-        row = self.row(at)
-        if row is None or row.right is None:
-            return None, "This name cannot be used here"
-        return at, None
+        return (at, None) if self.is_seen(at) else (None, UNUSABLE)
+
+    def _child(self, at: int, part: str) -> int | None:
+        """Return the folder that *part* means in the folder *at*, seen or not."""
+        key = name_key(part)
+        found = self.children.get(at, {}).get(key)
+        if at == self.root and (found is None or not self.is_seen(found)):
+            return self._tops.get(key, found)
+        return found
 
 
 def _parts(path: str) -> list[str]:

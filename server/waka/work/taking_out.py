@@ -7,10 +7,10 @@ from collections.abc import Iterator, Sequence
 from dataclasses import dataclass
 from io import RawIOBase
 
-from waka.core.names import readable, to_bytes
+from waka.core.names import readable, to_bytes, veiled
 from waka.drive.tree import CHUNK
 from waka.errors import BadRequest, NotFound, UnsafePath
-from waka.records import folders, taking_out
+from waka.records import access, folders, taking_out
 from waka.records.taking_out import Member
 
 from .deps import Deps
@@ -29,10 +29,11 @@ def of_documents(deps: Deps, person: int, numbers: Sequence[int]) -> Zip:
     """Return some documents as one zip. Raises ``NotFound`` for what the person may not see."""
     with deps.db.transaction() as conn:
         members = taking_out.documents(conn, numbers, person)
+        hidden = access.hidden_above(conn, person)
     missing = set(numbers) - {member.id for member in members}
     if missing or not members:
         raise NotFound(f"No. {min(missing, default=0)}")
-    return _zip(deps, f"{len(members)} documents.zip", members, "")
+    return _zip(deps, f"{len(members)} documents.zip", members, "", hidden)
 
 
 def of_folder(deps: Deps, person: int, folder: int) -> Zip:
@@ -42,16 +43,19 @@ def of_folder(deps: Deps, person: int, folder: int) -> Zip:
         if found is None:
             raise NotFound("The folder")
         members = taking_out.folder(conn, folder, person)
-    return _zip(deps, f"{readable(found.name) or 'Drive'}.zip", members, found.path.rpartition("/")[0])
+        hidden = access.hidden_above(conn, person)
+    return _zip(
+        deps, f"{readable(found.name) or 'Drive'}.zip", members, found.path.rpartition("/")[0], hidden
+    )
 
 
-def _zip(deps: Deps, name: str, members: Sequence[Member], above: str) -> Zip:
+def _zip(deps: Deps, name: str, members: Sequence[Member], above: str, hidden: Sequence[str]) -> Zip:
     if len(members) > MOST_MEMBERS or sum(member.size for member in members) > MOST_BYTES:
         raise BadRequest(
             f"{len(members)} documents are more than one zip holds here.",
             mend="Choose fewer, or a folder further down.",
         )
-    return Zip(name=name, chunks=_written(deps, members, above))
+    return Zip(name=name, chunks=_written(deps, members, above, hidden))
 
 
 class _Sink(RawIOBase):
@@ -74,7 +78,7 @@ class _Sink(RawIOBase):
         return data
 
 
-def _written(deps: Deps, members: Sequence[Member], above: str) -> Iterator[bytes]:
+def _written(deps: Deps, members: Sequence[Member], above: str, hidden: Sequence[str]) -> Iterator[bytes]:
     sink = _Sink()
     used: set[str] = set()
     lacking: list[str] = []
@@ -82,7 +86,8 @@ def _written(deps: Deps, members: Sequence[Member], above: str) -> Iterator[byte
         for member in members:
             path = f"{member.folder_path}/{member.name}" if member.folder_path else member.name
             # what is a sign like any other here would be a folder for other systems
-            shown = readable(path.removeprefix(f"{above}/") if above else path).replace("\\", "_")
+            seen = veiled(path, hidden)
+            shown = readable(seen.removeprefix(f"{above}/") if above else seen).replace("\\", "_")
             while shown in used:
                 shown = f"{shown} (No. {member.id})"
             used.add(shown)

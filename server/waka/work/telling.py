@@ -11,11 +11,9 @@ from waka.core.changes.check import TELLS_ONLY
 from waka.core.names import readable
 from waka.records.lists import NewStep
 
+from .before_after import before_and_after
 from .emptied import Moves, emptied_folders
 from .structure import Structure
-
-MOST_FOLDERS = 2_000  #: of the outline before and after
-CROWDED = 1_000  #: documents in one folder that make it hard to look through
 
 
 @dataclass(slots=True)
@@ -51,28 +49,16 @@ class Tally:
 
 
 def summary_of(
-    structure: Structure, tally: Tally, held: Mapping[int, int], sights: Sequence[dict[str, Any]], ask: dict[str, Any]
+    structure: Structure, tally: Tally, held: Mapping[int, int], own: Mapping[int, int],
+    sights: Sequence[dict[str, Any]], ask: dict[str, Any],
 ) -> dict[str, Any]:  # fmt: skip
-    """Return the counts by act and by finding, who gains and loses sight, the folders before and after."""
+    """Return the counts by act and by finding, who gains and loses sight, the folders before and after.
+
+    *held*: documents by folder, whoever may see them; *own*: those that the person may see.
+    """
     emptied = emptied_folders(structure, tally.moves, held) if not ask.get("remove_empty") else []
     return {
         "acts": dict(tally.acts), "findings": dict(tally.findings), "blocked": tally.blocked, "left": tally.left,
-        "sight": list(sights), "emptied": [readable(structure.path(folder)) for folder in emptied],
-        "folders": _outline(structure, tally, held),
+        "sight": list(sights), "emptied": [readable(structure.seen(folder)) for folder in emptied],
+        "folders": before_and_after(structure, tally.moves, tally.made, own),
     }  # fmt: skip
-
-
-def _outline(structure: Structure, tally: Tally, held: Mapping[int, int]) -> list[dict[str, Any]]:
-    leaves, comes = tally.moves.leaves, tally.moves.comes
-    told = [
-        {"path": readable(structure.path(folder)), "folder": folder, "before": held[folder],
-         "after": held[folder] - leaves[folder] + comes[folder]}
-        for folder in leaves.keys() | comes.keys()
-    ]  # fmt: skip
-    told += [
-        {"path": readable(path), "folder": None, "before": 0, "after": n} for path, n in tally.made.items()
-    ]
-    for one in told:
-        one["crowded"] = int(one["after"]) > CROWDED >= int(one["before"])  # type: ignore[call-overload]
-    told.sort(key=lambda one: str(one["path"]).casefold())
-    return told[:MOST_FOLDERS]

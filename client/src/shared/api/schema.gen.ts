@@ -1623,6 +1623,8 @@ export interface components {
             bytes_done: number;
             /** Can Run */
             can_run: boolean;
+            /** Can Undo */
+            can_undo: boolean;
             /** Checked At */
             checked_at: string | null;
             /**
@@ -2087,7 +2089,10 @@ export interface components {
         FolderChange: {
             /** After */
             after: number;
-            /** Before */
+            /**
+             * Before
+             * @description Documents in it and in all beneath it that the person may see
+             */
             before: number;
             /** Crowded */
             crowded: boolean;
@@ -2096,6 +2101,12 @@ export interface components {
              * @description null: it is made by the list
              */
             folder: number | null;
+            /**
+             * Itself
+             * @description Documents come or go here, not only beneath
+             * @default true
+             */
+            itself: boolean;
             /** Path */
             path: string;
         };

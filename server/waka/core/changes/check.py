@@ -21,6 +21,9 @@ TELLS_ONLY = frozenset({
     "changed_since", "other_extension",
 })  # fmt: skip
 _LEAVE_SAME = ("same", "version")  #: identical bytes are no new version either
+MOST_GUESSES = (
+    20  #: names that meet what is hidden: from there on, no name beside it is told from a hidden one
+)
 _OF_PLACE = frozenset({"path_too_long"})  #: what a name that stays as it is can run into
 
 
@@ -142,6 +145,7 @@ class _Judge:
         self._present = present
         self._leaves = {s.subject for s in steps if not s.keeps_source and s.subject not in stays}
         self._claims: dict[_Spot, int] = {}
+        self._guesses = 0  #: names that met what is hidden
         self._subjects: dict[Subject, int] = {}
 
     def judge(self, step: Planned) -> Planned | None:
@@ -189,7 +193,9 @@ class _Judge:
     def _placed(self, step: Planned, target: Spot) -> Planned | None:
         """Return *step* with a target that it can have; None where it is left out."""
         spot = _key(target)
-        if spot[1] in self.snapshot.hidden.get(target.folder, ()):
+        hidden = self.snapshot.hidden.get(target.folder, ())
+        if spot[1] in hidden or (hidden and self._guesses >= MOST_GUESSES):
+            self._guesses += 1
             self._say(step, "unusable", "This name cannot be used here", offer=self._free(target))
             return step
         there = [(n, s) for n, s in self._present.at(*spot) if s != step.subject or step.keeps_source]

@@ -18,6 +18,7 @@ from .values import (
     Party,
     fold,
 )
+from .veil import veiled
 
 __all__ = [
     "FIELD_TYPES",
@@ -50,4 +51,5 @@ __all__ = [
     "split_extension",
     "to_bytes",
     "to_text",
+    "veiled",
 ]

@@ -123,8 +123,10 @@ order by array_position(array['keeper', 'filer', 'reader'], g."right"), p.name, 
 select p.id, p.name from sight s join person p on p.id = s.person_id where s.access_id = %(access)s order by p.name
 
 -- name: folders_without_keeper
--- Folders that rule themselves and that nobody keeps any more.
-select folder_path(f.id) from folder f where f.own_access and f.removed_at is null
+-- Folders that rule themselves and that nobody keeps any more; a path only for who sees it.
+select f.id, case when mine.person_id is not null then folder_path(f.id) end as path from folder f
+left join sight mine on mine.access_id = f.access_id and mine.person_id = %(asking)s
+where f.own_access and f.removed_at is null
 and not exists (select from sight s where s.access_id = f.id and s."right" = 'keeper')
 
 -- name: teams
@@ -182,7 +184,10 @@ order by p.ended_at nulls first, p.name
 
 -- name: own_grants
 -- What is granted to one person by name, for whoever takes over.
-select folder_path(folder_id) as path, "right" from folder_grant where person_id = %(person)s order by 1
+select case when s.person_id is not null then folder_path(f.id) end as path, g."right"
+from folder_grant g join folder f on f.id = g.folder_id
+left join sight s on s.access_id = f.access_id and s.person_id = %(asking)s
+where g.person_id = %(person)s and f.removed_at is null order by 1
 
 -- name: hand_over_folders
 insert into folder_grant (folder_id, person_id, "right", granted_by)
@@ -219,3 +224,6 @@ select exists (select from person where id = %(person)s and ended_at is null)
 select p.id, null::bigint as team_id, p.name from person p where p.ended_at is null
 union all
 select null, t.id, t.name from team t order by 3
+
+-- name: hidden_above
+select unnest(hidden_above(%(person)s))

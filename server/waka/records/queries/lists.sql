@@ -117,7 +117,8 @@ from unnest(%(positions)s::int[]) w (position)
 cross join lateral (select * from change_step c where c.list_id = %(list)s and c.position = w.position offset 0) s
 left join document n on n.id = s.document_id
 left join document d on d.id = case when n.state = 'gone' then s.onto_id else s.document_id end
-left join folder f on f.id = d.folder_id
+-- what is gone was last seen in the folder that the step took it from
+left join folder f on f.id = case when n.state = 'gone' and d.id is null then (s.before ->> 'folder')::bigint else d.folder_id end
 left join sight seen on seen.access_id = f.access_id and seen.person_id = %(person)s
 left join arrival a on a.document_id = d.id
 left join arrival_sight aseen on aseen.document_id = a.document_id and aseen.person_id = %(person)s
@@ -187,8 +188,11 @@ update change_list set steps = steps - 1 where id = %(list)s
 -- Steps about documents that were to run and did not, as far as the person may know of the documents.
 select s.position, s.document_id, s.from_path, s.size, s.failure as why from change_step s
 join document d on d.id = s.document_id
-join folder f on f.id = d.folder_id join sight g on g.access_id = f.access_id and g.person_id = %(person)s
-where s.list_id = %(list)s and s.state in ('proposed', 'intended', 'failed', 'put_back') and not s.after ? 'parks'
+-- what is gone was last seen in the folder that the step was to take it from
+join folder f on f.id = case when d.state = 'gone' then (s.before ->> 'folder')::bigint else d.folder_id end
+join sight g on g.access_id = f.access_id and g.person_id = %(person)s
+where s.list_id = %(list)s and not s.after ? 'parks'
+  and (s.state in ('proposed', 'intended', 'failed', 'put_back') or s.state = 'left' and s.failure is not null)
 order by s.position
 
 -- name: set_ask

@@ -13,7 +13,7 @@ update session s set seen_at = now()
 from person p
 where s.token_hash = %(token_hash)s and p.id = s.person_id and p.ended_at is null
   and s.seen_at > now() - interval '12 hours' and s.created_at > now() - interval '14 days'
-returning p.id, p.login, p.name, p.initials, p.administrator, s.csrf
+returning p.id, p.login, p.name, p.initials, p.administrator, s.csrf, hidden_above(p.id) as hidden
 
 -- name: add_session
 insert into session (token_hash, person_id, csrf, address, agent)
