@@ -21,7 +21,7 @@ from pathlib import Path
 import structlog
 
 from waka import cluster
-from waka.errors import CannotStart, DriveAway
+from waka.errors import CannotStart, DriveAway, WakaError
 from waka.records.migrations import migrate
 from waka.settings import Settings
 from waka.work import belonging, engine, storing
@@ -106,17 +106,19 @@ def serve(settings: Settings, url: str, ready: str) -> int:
     stop = threading.Event()
     for number in _ENDING:
         signal.signal(number, lambda *_: stop.set())
-    with opened(settings, url, connections=2, admit=False) as deps:
-        if not _admitted(deps, stop):
-            return 0
-        engine.settle_all(deps)
-        storing.tidy_all(deps)
     # what waits in files on its way in or out waits where nobody else may look
     waiting = settings.home / "tmp"
     waiting.mkdir(mode=0o700, exist_ok=True)
     os.environ["TMPDIR"] = tempfile.tempdir = str(waiting)
     own_part = partial(_start, settings=replace(settings, database_url=url), url=url)
     importlib.import_module("waka.web.app")  # once: the processes that are forked have it at no cost
+    preparing = own_part(_prepare)
+    while preparing.is_alive() and not stop.is_set():
+        preparing.join(0.1)
+    if stop.is_set() or preparing.exitcode:
+        preparing.terminate()
+        preparing.join(STOP_SECONDS)
+        return 0 if stop.is_set() else 1
     webs = [own_part(web) for _ in range(settings.workers)]
     background = own_part(runner)
     own = None if settings.database_url else cluster.prepare(settings.home)
@@ -137,6 +139,25 @@ def serve(settings: Settings, url: str, ready: str) -> int:
         for child in children:
             child.join(STOP_SECONDS)
             child.kill()
+
+
+def _prepare(settings: Settings, url: str) -> None:
+    """Make sure that drive and database belong together, and settle what was interrupted.
+
+    In a process of its own, as all that speaks to the database: a process that had threads forks no others, for a
+    lock that a thread holds at that moment stays locked in them for ever.
+    """
+    stop = threading.Event()
+    for number in _ENDING:
+        signal.signal(number, lambda *_: stop.set())
+    try:
+        with opened(settings, url, connections=2, admit=False) as deps:
+            if _admitted(deps, stop):
+                engine.settle_all(deps)
+                storing.tidy_all(deps)
+    except WakaError as error:
+        print(f"{error.message} {error.mend or ''}".strip(), file=sys.stderr, flush=True)
+        raise SystemExit(1) from error
 
 
 def _start(part: Callable[[Settings, str], None], settings: Settings, url: str) -> ForkProcess:

@@ -1,16 +1,19 @@
 """Reading the demo's papers and papers that are broken, in the reading process."""
 
 import random
+import threading
+import time
 from collections.abc import Iterator
 from datetime import date
 from pathlib import Path
 
 import pytest
 
+from tests.reading.hostile import FILES
 from waka.demo import offices, waiting
 from waka.demo.filed import invoice, worksheet
 from waka.demo.papers import pdf, photo, scan
-from waka.errors import Unreadable
+from waka.errors import ReadingAway, StillReading, Unreadable
 from waka.reading.reader import Content, Reader
 from waka.reading.sniff import wrong_extension
 
@@ -117,3 +120,25 @@ def test_a_document_that_swells_is_given_up(reader: Reader, tmp_path: Path) -> N
 )  # fmt: skip
 def test_wrong_extension(extension: str, fitting: str, better: str | None) -> None:
     assert wrong_extension(extension, fitting) == better
+
+
+def test_a_reader_that_leaves_waits_for_no_slow_document_and_blames_none(tmp_path: Path) -> None:
+    slow = tmp_path / "slow.pdf"
+    slow.write_bytes(FILES["slow page.pdf"]())
+    reader, answers = Reader(), list[object]()
+
+    def ask() -> None:
+        with slow.open("rb") as file:
+            try:
+                answers.append(reader.page(file, "application/pdf", 1, 960))
+            except (StillReading, ReadingAway, Unreadable) as error:
+                answers.append(error)
+
+    thread = threading.Thread(target=ask)
+    thread.start()
+    time.sleep(2.5)  # it is being made by now
+    began = time.monotonic()
+    reader.close()
+    thread.join()
+    assert time.monotonic() - began < 2
+    assert isinstance(answers[0], (StillReading, ReadingAway)), answers

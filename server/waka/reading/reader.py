@@ -95,6 +95,7 @@ class Reader:
         self._waiting: deque[_Task] = deque()
         self._asked: dict[str, _Task] = {}  #: waiting or at work
         self._at_work: set[File] = set()
+        self._processes: set[_Process] = set()
         self._threads: list[threading.Thread] = []
         self._idle = 0
         self._closed = False
@@ -165,7 +166,10 @@ class Reader:
                 os.close(task.fd)
             self._waiting.clear()
             self._change.notify_all()
+            at_work = list(self._processes)
         self._template.close()
+        for process in at_work:
+            process.end()  # whoever waits for it is told to ask again
         for thread in self._threads:
             thread.join(RENDER_SECONDS)
 
@@ -238,18 +242,29 @@ class Reader:
             try:
                 if process is None:
                     process = self._template.fork()
+                    with self._change:
+                        self._processes.add(process)
                 answer = process.ask(task)
                 error: Unreadable | ReadingAway | None = None
                 if answer[0].get("trouble") and "media_type" not in answer[0]:
                     error = _unreadable(str(answer[0]["trouble"]))
             except Unreadable as trouble:
-                error, process = trouble, None
+                # one that is ended because we leave blames no document
+                error = ReadingAway() if self._closed else trouble
+                self._forget(process)
+                process = None
             except Exception:  # whatever it is, it is ours: who asked is answered, and this thread lives on
-                log.exception("no_reading_process")
+                if not self._closed:
+                    log.exception("no_reading_process")
+                self._forget(process)
                 error, process = ReadingAway(), None
             self._settle(task, error, () if error else answer)
         if process is not None:
             process.end()
+
+    def _forget(self, process: _Process | None) -> None:
+        with self._change:
+            self._processes -= {process}
 
     def _settle(
         self, task: _Task, error: Unreadable | ReadingAway | None, answer: Answer | tuple[()]
@@ -320,6 +335,7 @@ class _Template:
         self._lock = threading.Lock()
         self._process: subprocess.Popen[bytes] | None = None
         self._control: socket.socket | None = None
+        self._closed = False
 
     def start(self) -> None:
         try:
@@ -336,6 +352,8 @@ class _Template:
                 return self._fork()
 
     def _fork(self) -> _Process:
+        if self._closed:
+            raise frames.Broken
         if self._control is None:
             ours, theirs = socket.socketpair()
             # nothing of our environment: no address of the database, no secret
@@ -370,5 +388,10 @@ class _Template:
             self._process = None
 
     def close(self) -> None:
+        self._closed = True
+        control = self._control
+        if control is not None:
+            with contextlib.suppress(OSError):
+                control.shutdown(socket.SHUT_RDWR)  # whoever waits for a process has it no longer
         with self._lock:
             self._end()

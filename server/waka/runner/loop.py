@@ -100,5 +100,6 @@ def run(deps: Deps, stop: threading.Event) -> None:
     for thread in threads:
         thread.start()
     stop.wait()
+    deps.reader.close()  # what is being read is read the next time
     for thread in threads:
         thread.join()
