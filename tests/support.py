@@ -17,6 +17,7 @@ from pathlib import Path
 from typing import Any
 
 import psycopg
+from psycopg.conninfo import conninfo_to_dict
 
 from tests import loaded
 from waka import cluster
@@ -47,13 +48,13 @@ class World:
         """Make a database of its own for a test and return its URL."""
         self.count += 1
         name = f"waka_test_{os.getpid()}_{self.count}"
-        ensure_database(self.own.url_of("postgres"), name, template)
+        ensure_database(self.own.admin_url(), name, template, owner=cluster.USER)
         return self.own.url_of(name)
 
     def drop(self, url: str) -> None:
         """Remove a database of a test that makes many: each takes ten million bytes of memory."""
-        with psycopg.connect(self.own.url_of("postgres"), autocommit=True) as conn:
-            conn.execute(f'drop database "{url.rpartition("/")[2]}" with (force)')
+        with psycopg.connect(self.own.admin_url(), autocommit=True) as conn:
+            conn.execute(f'drop database "{name_of(url)}" with (force)')
 
     def kill_database(self) -> None:
         """End the whole cluster at once, as a power cut does, and start it again."""
@@ -62,10 +63,10 @@ class World:
 
     def kill_a_backend(self, url: str) -> None:
         """End one process that serves *url*'s database; PostgreSQL then ends all others and recovers."""
-        with psycopg.connect(self.own.url_of("postgres"), autocommit=True) as conn:
+        with psycopg.connect(self.own.admin_url(), autocommit=True) as conn:
             found = conn.execute(
                 "select pid from pg_stat_activity where datname = %s order by random() limit 1",
-                (url.rpartition("/")[2],),
+                (name_of(url),),
             ).fetchone()
         if found is not None:
             kill(int(found[0]))
@@ -78,7 +79,7 @@ class World:
         """
         source = self.folder / "demo"
         if not source.exists():
-            ensure_database(self.own.url_of("postgres"), DEMO)
+            cluster.ensure_database(self.own, DEMO)
             url = self.own.url_of(DEMO)
             migrate(url)
             with opened(self.settings(source), url, 3) as deps:
@@ -87,6 +88,11 @@ class World:
             if (source / part).exists():
                 shutil.copytree(source / part, home / part, copy_function=os.link)
         return self.database(DEMO)
+
+
+def name_of(url: str) -> str:
+    """Return the name of the database that *url* leads to."""
+    return str(conninfo_to_dict(url)["dbname"])
 
 
 MEMORY = Path("/dev/shm")
@@ -102,7 +108,7 @@ def world(folder: Path, *, quick_and_unsafe: bool = True) -> Iterator[World]:
         own = cluster.prepare(Path(place) / "pg", quick_and_unsafe=quick_and_unsafe)
         cluster.start(own)
         try:
-            ensure_database(own.url_of("postgres"), EMPTY)
+            cluster.ensure_database(own, EMPTY)
             migrate(own.url_of(EMPTY))
             yield World(folder, own)
         finally:

@@ -7,7 +7,7 @@ from pathlib import Path
 
 import psycopg
 
-from tests.support import EMPTY, World, assert_records_agree
+from tests.support import EMPTY, World, assert_records_agree, name_of
 from waka.launch import opened
 from waka.work import signing_in
 from waka.work.deps import Deps
@@ -57,10 +57,10 @@ def assert_all_agree(deps: Deps) -> None:
 
 
 def cut_off(the_world: World, url: str) -> None:
-    with psycopg.connect(the_world.own.url_of("postgres"), autocommit=True) as conn:
+    with psycopg.connect(the_world.own.admin_url(), autocommit=True) as conn:
         conn.execute(
             "select pg_terminate_backend(pid) from pg_stat_activity where datname = %s and pid <> pg_backend_pid()",
-            (url.rpartition("/")[2],),
+            (name_of(url),),
         )
 
 

@@ -11,7 +11,7 @@ import psycopg
 import pytest
 
 from tests.conftest import LONG, serving
-from tests.support import Client, Server, World, assert_records_agree, wait_until
+from tests.support import Client, Server, World, assert_records_agree, name_of, wait_until
 from waka.launch import opened
 
 SLIP = {
@@ -133,10 +133,10 @@ def test_the_database_is_lost_in_the_middle_of_filing(the_world: World, server: 
     import threading
 
     server.start(WAKA_FAULT=f"pause:{point}")
-    name = server.url.rpartition("/")[2]
+    name = name_of(server.url)
 
     def cut() -> None:
-        with psycopg.connect(the_world.own.url_of("postgres"), autocommit=True) as conn:
+        with psycopg.connect(the_world.own.admin_url(), autocommit=True) as conn:
             wait_until(lambda: _intended(server.url), "the intent is on record")
             conn.execute(
                 "select pg_terminate_backend(pid) from pg_stat_activity where datname = %s"

@@ -74,7 +74,7 @@ def test_a_database_that_comes_back_finds_the_runner_at_work(
     the_world: World, deps: Deps, filer: int
 ) -> None:
     with running(deps) as thread:
-        with psycopg.connect(the_world.own.url_of("postgres"), autocommit=True) as conn:
+        with psycopg.connect(the_world.own.admin_url(), autocommit=True) as conn:
             for _ in range(3):
                 conn.execute(
                     "select pg_terminate_backend(pid) from pg_stat_activity where pid <> pg_backend_pid()"

@@ -5,6 +5,7 @@ import shutil
 import socket
 import subprocess
 import sys
+import threading
 from collections.abc import Iterator
 from pathlib import Path
 
@@ -16,6 +17,7 @@ from waka import cluster
 from waka.cluster import Cluster
 from waka.errors import CannotStart
 from waka.launch import assert_port_free
+from waka.records.migrations import ensure_database, migrate
 from waka.settings import CHECKOUT
 
 
@@ -30,7 +32,7 @@ def own(tmp_path: Path) -> Iterator[Cluster]:
 
 def test_a_cluster_is_found_again_and_started_once(own: Cluster, tmp_path: Path) -> None:
     again = cluster.prepare(tmp_path / "home")
-    assert (again.data, again.port, again.password) == (own.data, own.port, own.password)
+    assert again == own
     assert cluster.start(again) is False
 
 
@@ -46,17 +48,78 @@ def test_the_database_of_an_earlier_start_is_kept(own: Cluster) -> None:
 def test_a_lock_that_a_power_cut_left_is_removed(own: Cluster) -> None:
     cluster.stop(own)
     # the number of a process that lives, but is no database
-    (own.data / "postmaster.pid").write_text(f"{os.getpid()}\n{own.data}\n0\n{own.port}\n\n127.0.0.1\n")
+    (own.data / "postmaster.pid").write_text(f"{os.getpid()}\n{own.data}\n0\n{cluster.PORT}\n\n\n")
     assert cluster.start(own) is True
-    with psycopg.connect(own.url_of("postgres")) as conn:
+    with psycopg.connect(own.admin_url()) as conn:
         assert conn.execute("select 1").fetchone() == (1,)
 
 
-def test_the_cluster_asks_for_a_password_and_listens_on_loopback_alone(own: Cluster) -> None:
-    with pytest.raises(psycopg.OperationalError):
-        psycopg.connect(own.url_of("postgres").replace(own.password, "guessed"))
-    with psycopg.connect(own.url_of("postgres")) as conn:
-        assert conn.execute("show listen_addresses").fetchone() == ("127.0.0.1",)
+def test_the_cluster_asks_for_a_password_and_listens_at_a_socket_of_its_account_alone(own: Cluster) -> None:
+    for url in (own.url_of("postgres"), own.admin_url()):
+        with pytest.raises(psycopg.OperationalError):
+            psycopg.connect(url.replace(own.password, "guessed").replace(own.admin_password, "guessed"))
+    with psycopg.connect(own.admin_url()) as conn:
+        assert conn.execute("show listen_addresses").fetchone() == ("",)
+    assert own.socket.stat().st_mode & 0o777 == 0o700
+    assert own.socket.owner() == own.data.owner()
+
+
+def test_a_socket_folder_that_another_account_made_is_refused(own: Cluster, tmp_path: Path) -> None:
+    own.socket.chmod(0o777)
+    with pytest.raises(CannotStart, match="socket"):
+        cluster.prepare(tmp_path / "home")
+    own.socket.chmod(0o700)
+
+
+def test_wakas_role_owns_its_database_and_is_no_superuser(own: Cluster) -> None:
+    cluster.ensure_database(own)
+    migrate(own.url)
+    with psycopg.connect(own.url) as conn:
+        told = conn.execute(
+            "select rolsuper, rolcreatedb, rolcreaterole, current_database() from pg_roles where rolname = current_user"
+        ).fetchone()
+        assert told == (False, False, False, "waka")
+        with pytest.raises(psycopg.errors.InsufficientPrivilege):
+            conn.execute("copy (select 1) to program 'true'")
+
+
+def test_a_cluster_of_one_role_is_taken_over_with_all_that_is_in_it(own: Cluster) -> None:
+    """As an earlier Waka made it: its superuser owns the database and every table."""
+    ensure_database(own.admin_url(), "waka")
+    migrate(own.admin_url("waka"))
+    cluster.ensure_database(own)
+    assert migrate(own.url) == []
+    with psycopg.connect(own.url) as conn:
+        conn.execute("alter table document add column proof text")
+        conn.execute(
+            "create or replace function folder_path(start bigint) returns text language sql as 'select null::text'"
+        )
+        conn.execute("insert into folder (name, name_key, access_id) values ('', '', 1)")
+
+
+def test_whoever_takes_the_sockets_place_gets_no_password(own: Cluster) -> None:
+    """One that asks for the password in clear is not the database: it is not told."""
+    cluster.stop(own)
+    heard: list[bytes] = []
+    with socket.socket(socket.AF_UNIX) as door:
+        door.bind(str(own.socket / f".s.PGSQL.{cluster.PORT}"))
+        door.listen()
+
+        def answer() -> None:
+            line, _ = door.accept()
+            with line:
+                while data := line.recv(1000):
+                    heard.append(data)
+                    # to the question for encryption: no; else: your password, in clear
+                    line.sendall(b"N" if data[4:8] == bytes.fromhex("04d2162f") else b"R\0\0\0\x08\0\0\0\x03")
+
+        thread = threading.Thread(target=answer)
+        thread.start()
+        with pytest.raises(psycopg.OperationalError, match="method"):
+            psycopg.connect(own.url)
+        thread.join()
+    assert heard
+    assert own.password.encode() not in b"".join(heard)
 
 
 def test_a_port_in_use_is_said_with_what_to_do() -> None:

@@ -10,7 +10,7 @@ import psycopg
 import pytest
 from click.testing import CliRunner
 
-from tests.support import EMPTY, World, assert_records_agree
+from tests.support import EMPTY, World, assert_records_agree, name_of
 from tests.work.drive import SAIL, SmallDrive, small_drive
 from waka import cli, launch
 from waka.core.changes.belonging import Belonging, Mark, belonging
@@ -104,7 +104,7 @@ def test_an_older_database_that_was_restored_is_refused(
 ) -> None:
     """The backup knows less than the drive was told of."""
     drive.deps.db.pool.close()
-    backup = the_world.database(drive.deps.db.pool.conninfo.rpartition("/")[2].split("?")[0])
+    backup = the_world.database(name_of(drive.deps.db.pool.conninfo))
     with opened(drive.deps.settings, drive.deps.db.pool.conninfo, 4) as now:
         later = replace(drive, deps=now)
         keep_a_version(later)

@@ -39,13 +39,15 @@ def missing(conn: Connection) -> list[str]:
     return sorted(known - applied)
 
 
-def ensure_database(url: str, name: str, template: str | None = None) -> bool:
+def ensure_database(url: str, name: str, template: str | None = None, owner: str | None = None) -> bool:
     """Make database *name* over the connection *url* where there is none; return whether it was made."""
     with psycopg.connect(url, autocommit=True) as conn:
         known = conn.execute("select from pg_database where datname = %s", (name,)).fetchone()
         if known is not None:  # a row without columns, and so false
             return False
         query = sql.SQL("create database {}").format(sql.Identifier(name))
+        if owner is not None:
+            query = query + sql.SQL(" owner {}").format(sql.Identifier(owner))
         if template is not None:
             query = query + sql.SQL(" template {}").format(sql.Identifier(template))
         try:
