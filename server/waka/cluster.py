@@ -3,7 +3,8 @@
 It lives beneath ``WAKA_HOME`` and listens at a socket in a folder that no other account may enter, at no
 port; it asks for a password that only the home knows, and this side speaks to nobody that does not prove to
 know it (SCRAM-SHA-256, RFC 7677). Waka's role owns its database and is no superuser. PostgreSQL refuses to
-run as root: there it runs as the unprivileged user ``postgres`` that Debian's package makes; where that user cannot enter ``WAKA_HOME``, its data stands in /var/lib/waka.
+run as root: there it runs as the unprivileged user ``postgres`` that Debian's package makes; where that user
+cannot enter ``WAKA_HOME``, its data stands in /var/lib/waka.
 """
 
 from __future__ import annotations
