@@ -106,7 +106,10 @@ class _Check:
 
     def _planned(self, one: Prepared) -> Planned:
         policy = one.asked.collision or cast(Collision, self.owner.collision)
-        return one.planned if one.planned.collision == policy else replace(one.planned, collision=policy)
+        returns = self.owner.undo_of is not None
+        if (one.planned.collision, one.planned.returns) == (policy, returns):
+            return one.planned
+        return replace(one.planned, collision=policy, returns=returns)
 
     def _snapshot(self, steps: Sequence[Planned]) -> Snapshot:
         structure = self.structure

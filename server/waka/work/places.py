@@ -32,12 +32,14 @@ class Places:
         self.rows: dict[int, FolderRow] = {}
         self._made: dict[str, int] = {}
         self._children: dict[tuple[int, str], int] = {}
+        self._exact: dict[tuple[int, str], int] = {}
         self._root: int | None = None
 
     def forget(self) -> None:
         """Forget what was made where: the structure has changed."""
         self._made.clear()
         self._children.clear()
+        self._exact.clear()
 
     def look(self, conn: Connection, steps: Sequence[Step]) -> None:
         """Read the folders of *steps* and all above them as they are now."""
@@ -45,6 +47,7 @@ class Places:
             found = survey.folders(conn, self.person)
             self.rows = {row.id: row for row in found}
             self._children = {(row.parent_id or 0, row.name_key): row.id for row in found}
+            self._exact = {(row.parent_id or 0, row.name): row.id for row in found}
             self._root = next(row.id for row in found if row.parent_id is None)
             return
         wanted = {folder for step in steps for folder in _folders_of(step)}
@@ -163,7 +166,7 @@ class Places:
     def _find(self, path: str) -> int:
         at = self._root or 0
         for part in path.split("/"):
-            found = self._children.get((at, name_key(part)))
+            found = self._exact.get((at, part)) or self._children.get((at, name_key(part)))
             if found is None:
                 raise Refused(f"The folder “{path}” is not there: it was not made, or removed again")
             at = found

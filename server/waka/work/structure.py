@@ -24,6 +24,7 @@ class Structure:
         self.children: dict[int, dict[str, int]] = {}
         self.root = 0
         self._paths: dict[int, str] = {}
+        self._exact: dict[tuple[int, str], int] = {}
         self._tops: dict[
             str, int
         ] = {}  #: seen, though what they stand in is not: to the person they begin a path
@@ -32,10 +33,17 @@ class Structure:
             if row.parent_id is None:
                 self.root = row.id
             else:
-                self.children.setdefault(row.parent_id, {})[row.name_key] = row.id
+                self._stands(row)
                 above = self.rows.get(row.parent_id)
                 if row.right is not None and above is not None and above.right is None:
                     self._tops[row.name_key] = row.id
+
+    def _stands(self, row: FolderRow) -> None:
+        """Note a folder in its parent. Of twins, the first has the key that they share."""
+        parent = row.parent_id or 0
+        self._exact[parent, row.name] = row.id
+        names = self.children.setdefault(parent, {})
+        names[row.name_key if row.name_key not in names else f"{row.name_key}\0{row.name}"] = row.id
 
     def row(self, folder: int) -> FolderRow | None:
         return self.made.get(folder) or self.rows.get(folder)
@@ -43,7 +51,7 @@ class Structure:
     def add(self, row: FolderRow) -> None:
         """Know a folder more, which will be there when it is needed."""
         self.rows[row.id] = row
-        self.children.setdefault(row.parent_id or 0, {})[row.name_key] = row.id
+        self._stands(row)
 
     def path(self, folder: int) -> str:
         known = self._paths.get(folder)
@@ -70,7 +78,7 @@ class Structure:
         parts: list[str] = []
         at = self.root
         for part in _parts(self.path(place) if isinstance(place, int) else place):
-            at = self.children.get(at, {}).get(name_key(part), 0)
+            at = self._exact.get((at, part), 0)
             parts = [*parts, part] if at == 0 or self.is_seen(at) else []
         return "/".join(parts)
 
@@ -91,7 +99,7 @@ class Structure:
         """Return the folder at *path* from the drive root, whoever may see it."""
         at: int | None = self.root
         for part in _parts(path):
-            at = self.children.get(at or 0, {}).get(name_key(part))
+            at = self._exact.get((at or 0, part))
             if at is None:
                 return None
         return at
@@ -101,6 +109,10 @@ class Structure:
         at = self.root
         for part in _parts(path):
             found = self._child(at, part)
+            twins = self._twins(at, part)
+            if len(twins) > 1:
+                told = " or ".join(f"“{twin}”" for twin in twins)
+                return None, f"“{part}” may be {told}: write it as it is written"
             if found is not None and not self.is_seen(found):
                 self.hidden_met += 1
                 return None, UNUSABLE
@@ -123,14 +135,26 @@ class Structure:
                     own_access=False,
                     inode=None,
                 )
-                self.children.setdefault(at, {})[name_key(part)] = found
+                self._stands(self.made[found])
             at = found
         return (at, None) if self.is_seen(at) else (None, UNUSABLE)
+
+    def _twins(self, at: int, part: str) -> list[str]:
+        """Return the folders that *part* may mean where it names none of them exactly, as far as they are seen."""
+        if (at, part) in self._exact:
+            return []
+        key = name_key(part)
+        found = (
+            row
+            for one in self.children.get(at, {}).values()
+            if (row := self.row(one)) and row.name_key == key
+        )
+        return sorted(row.name for row in found if row.right is not None)
 
     def _child(self, at: int, part: str) -> int | None:
         """Return the folder that *part* means in the folder *at*, seen or not."""
         key = name_key(part)
-        found = self.children.get(at, {}).get(key)
+        found = self._exact.get((at, part)) or self.children.get(at, {}).get(key)
         if at == self.root and (found is None or not self.is_seen(found)):
             return self._tops.get(key, found)
         return found

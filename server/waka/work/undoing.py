@@ -11,7 +11,7 @@ from typing import Any
 
 from psycopg import Connection
 
-from waka.core.names import name_key, to_bytes
+from waka.core.names import to_bytes
 from waka.drive.folders import folder_inode
 from waka.drive.incoming import free_name
 from waka.drive.tree import shown
@@ -176,7 +176,8 @@ def _target(conn: Connection, person: int, folder: int, name: str, number: int) 
     if found.right not in MAY_FILE:
         raise _LeftAlone(f"No. {number} was where you may not file any more")
     there = listing.standing(conn, folder=folder, person=person, names=[name])
-    if any(name_key(e.name) == name_key(name) and (e.is_folder or e.id != number) for e in there):
+    # a twin of the name stood beside it before, or is the lesser evil: what was there comes back as it was
+    if any(e.name == name and (e.is_folder or e.id != number) for e in there):
         raise _LeftAlone(f"“{name}” stands again where No. {number} was")
     return found, to_bytes(f"{found.path}/{name}" if found.path else name)
 

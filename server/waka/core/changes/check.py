@@ -49,6 +49,7 @@ class Planned:
     onto: int | None = None  #: the document that it becomes the newest version of
     parks: bool = False  #: goes to a temporary name, to make way in a circle of steps
     needs: int | None = None  #: the position of the step that frees its target
+    returns: bool = False  #: puts back what stood there: only the very same name is in its way, no twin of it
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -192,13 +193,15 @@ class _Judge:
 
     def _placed(self, step: Planned, target: Spot) -> Planned | None:
         """Return *step* with a target that it can have; None where it is left out."""
-        spot = _key(target)
+        spot = (target.folder, f"\0{target.name}") if step.returns else _key(target)
         hidden = self.snapshot.hidden.get(target.folder, ())
-        if spot[1] in hidden or (hidden and self._guesses >= MOST_GUESSES):
+        if hidden and (name_key(target.name) in hidden or self._guesses >= MOST_GUESSES):
             self._guesses += 1
             self._say(step, "unusable", "This name cannot be used here", offer=self._free(target))
             return step
-        there = [(n, s) for n, s in self._present.at(*spot) if s != step.subject or step.keeps_source]
+        there = [(n, s) for n, s in self._present.at(*_key(target)) if s != step.subject or step.keeps_source]
+        if step.returns:
+            there = [(n, s) for n, s in there if n == target.name]
         static = [(n, s) for n, s in there if s not in self._leaves]
         claimed = self._claims.get(spot)
         if not static and claimed is None:
