@@ -156,7 +156,6 @@ def test_no_document_is_blamed_where_there_is_no_confined_process_to_read_it(
                     reader.read(file)
             with pytest.raises(ReadingAway):
                 reader.page(file, "application/pdf", 1, 300)
-        reader._template.close()
         with path.open("rb") as file:
             assert reader.read(file).trouble is None
             assert reader.page(file, "application/pdf", 1, 300).startswith(b"\x89PNG")

@@ -334,7 +334,7 @@ def test_one_that_cannot_be_written_down_holds_up_no_other(
 
 
 @pytest.fixture
-def as_somebody_else(kept: SmallDrive) -> Iterator[None]:
+def as_somebody_else(kept: SmallDrive, the_world: World) -> Iterator[None]:
     """What Waka does is done by an account that may not read everything, as it is outside of tests."""
     if os.geteuid() != 0:
         yield
@@ -345,11 +345,17 @@ def as_somebody_else(kept: SmallDrive) -> Iterator[None]:
         if above == Path("/tmp"):
             break
         above.chmod(above.stat().st_mode | 0o711)
+    # the database's socket is for its account alone; here one more is let in
+    ways = (the_world.own.data.parent, the_world.own.data, the_world.own.socket)
+    for way in ways:
+        way.chmod(0o711)
     os.seteuid(65534)
     try:
         yield
     finally:
         os.seteuid(0)
+        for way in ways:
+            way.chmod(0o700)
 
 
 def test_a_file_that_cannot_be_read_is_told_and_tried_later(kept: SmallDrive, as_somebody_else: None) -> None:

@@ -5,8 +5,9 @@ from __future__ import annotations
 from pathlib import Path
 from typing import Any
 
-from flask import Response, g, request, send_from_directory
+from flask import Response, g, send_from_directory
 from flask_openapi3 import Info, OpenAPI
+from werkzeug.routing import PathConverter
 
 from waka import __version__
 from waka.errors import NotFound
@@ -64,6 +65,8 @@ def document(app: OpenAPI) -> dict[str, Any]:
                 status
             ) in GUARDED:  # what is looked at before any endpoint refuses in the same words everywhere
                 operation["responses"].setdefault(status, _problem(int(status)))
+            if "422" in operation["responses"]:
+                operation["responses"]["422"] = _problem(422)
             for answer in operation["responses"].values():
                 _name_problem_type(answer.get("content", {}))
     return found
@@ -80,8 +83,15 @@ def _name_problem_type(content: dict[str, Any]) -> None:
         content[problems.MEDIA_TYPE] = content.pop("application/json")
 
 
+class _PagePath(PathConverter):
+    """A path of the interface: never one of the API, where what is not there is not there."""
+
+    regex = "(?!api(/|$))[^/].*?"
+
+
 def _serve_interface(app: OpenAPI, deps: Deps) -> None:
     root = deps.settings.interface
+    app.url_map.converters["page"] = _PagePath
 
     @app.route("/api/openapi.json")
     def openapi() -> Response:
@@ -94,10 +104,8 @@ def _serve_interface(app: OpenAPI, deps: Deps) -> None:
         return answer
 
     @app.route("/", defaults={"path": ""})
-    @app.route("/<path:path>")
+    @app.route("/<page:path>")
     def page(path: str) -> Response:
-        if path.startswith("api/") or request.method != "GET":
-            raise NotFound("This address")
         shell = root / "index.html"
         if not shell.exists():
             raise NotFound("The built interface (npm run build)")

@@ -3451,7 +3451,7 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
-            /** @description Unprocessable Entity */
+            /** @description Refused before anything moved */
             422: {
                 headers: {
                     [name: string]: unknown;
@@ -3545,7 +3545,7 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
-            /** @description Unprocessable Entity */
+            /** @description Refused before anything moved */
             422: {
                 headers: {
                     [name: string]: unknown;
@@ -3641,7 +3641,7 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
-            /** @description Unprocessable Entity */
+            /** @description Refused before anything moved */
             422: {
                 headers: {
                     [name: string]: unknown;
@@ -3733,7 +3733,7 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
-            /** @description Unprocessable Entity */
+            /** @description Refused before anything moved */
             422: {
                 headers: {
                     [name: string]: unknown;
@@ -3829,7 +3829,7 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
-            /** @description Unprocessable Entity */
+            /** @description Refused before anything moved */
             422: {
                 headers: {
                     [name: string]: unknown;
@@ -3919,7 +3919,7 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
-            /** @description Unprocessable Entity */
+            /** @description Refused before anything moved */
             422: {
                 headers: {
                     [name: string]: unknown;
@@ -4015,7 +4015,7 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
-            /** @description Unprocessable Entity */
+            /** @description Refused before anything moved */
             422: {
                 headers: {
                     [name: string]: unknown;
@@ -4111,7 +4111,7 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
-            /** @description Unprocessable Entity */
+            /** @description Refused before anything moved */
             422: {
                 headers: {
                     [name: string]: unknown;
@@ -4203,7 +4203,7 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
-            /** @description Unprocessable Entity */
+            /** @description Refused before anything moved */
             422: {
                 headers: {
                     [name: string]: unknown;
@@ -4297,7 +4297,7 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
-            /** @description Unprocessable Entity */
+            /** @description Refused before anything moved */
             422: {
                 headers: {
                     [name: string]: unknown;
@@ -4371,13 +4371,13 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
-            /** @description Unprocessable Entity */
+            /** @description Refused before anything moved */
             422: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problem"][];
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
             /** @description Service Unavailable */
@@ -4469,7 +4469,7 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
-            /** @description Unprocessable Entity */
+            /** @description Refused before anything moved */
             422: {
                 headers: {
                     [name: string]: unknown;
@@ -4570,7 +4570,7 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
-            /** @description Unprocessable Entity */
+            /** @description Refused before anything moved */
             422: {
                 headers: {
                     [name: string]: unknown;
@@ -4666,7 +4666,7 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
-            /** @description Unprocessable Entity */
+            /** @description Refused before anything moved */
             422: {
                 headers: {
                     [name: string]: unknown;
@@ -4764,7 +4764,7 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
-            /** @description Unprocessable Entity */
+            /** @description Refused before anything moved */
             422: {
                 headers: {
                     [name: string]: unknown;
@@ -4865,7 +4865,7 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
-            /** @description Unprocessable Entity */
+            /** @description Refused before anything moved */
             422: {
                 headers: {
                     [name: string]: unknown;
@@ -4948,7 +4948,7 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
-            /** @description Unprocessable Entity */
+            /** @description Refused before anything moved */
             422: {
                 headers: {
                     [name: string]: unknown;
@@ -5033,7 +5033,7 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
-            /** @description Unprocessable Entity */
+            /** @description Refused before anything moved */
             422: {
                 headers: {
                     [name: string]: unknown;
@@ -5128,7 +5128,7 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
-            /** @description Unprocessable Entity */
+            /** @description Refused before anything moved */
             422: {
                 headers: {
                     [name: string]: unknown;
@@ -5224,7 +5224,7 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
-            /** @description Unprocessable Entity */
+            /** @description Refused before anything moved */
             422: {
                 headers: {
                     [name: string]: unknown;
@@ -5320,7 +5320,7 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
-            /** @description Unprocessable Entity */
+            /** @description Refused before anything moved */
             422: {
                 headers: {
                     [name: string]: unknown;
@@ -5407,7 +5407,7 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
-            /** @description Unprocessable Entity */
+            /** @description Refused before anything moved */
             422: {
                 headers: {
                     [name: string]: unknown;
@@ -5490,7 +5490,7 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
-            /** @description Unprocessable Entity */
+            /** @description Refused before anything moved */
             422: {
                 headers: {
                     [name: string]: unknown;
@@ -5587,7 +5587,7 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
-            /** @description Unprocessable Entity */
+            /** @description Refused before anything moved */
             422: {
                 headers: {
                     [name: string]: unknown;
@@ -5674,7 +5674,7 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
-            /** @description Unprocessable Entity */
+            /** @description Refused before anything moved */
             422: {
                 headers: {
                     [name: string]: unknown;
@@ -5762,7 +5762,7 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
-            /** @description Unprocessable Entity */
+            /** @description Refused before anything moved */
             422: {
                 headers: {
                     [name: string]: unknown;
@@ -5847,7 +5847,7 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
-            /** @description Unprocessable Entity */
+            /** @description Refused before anything moved */
             422: {
                 headers: {
                     [name: string]: unknown;
@@ -5943,7 +5943,7 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
-            /** @description Unprocessable Entity */
+            /** @description Refused before anything moved */
             422: {
                 headers: {
                     [name: string]: unknown;
@@ -6017,13 +6017,13 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
-            /** @description Unprocessable Entity */
+            /** @description Refused before anything moved */
             422: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problem"][];
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
             /** @description Service Unavailable */
@@ -6104,7 +6104,7 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
-            /** @description Unprocessable Entity */
+            /** @description Refused before anything moved */
             422: {
                 headers: {
                     [name: string]: unknown;
@@ -6191,7 +6191,7 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
-            /** @description Unprocessable Entity */
+            /** @description Refused before anything moved */
             422: {
                 headers: {
                     [name: string]: unknown;
@@ -6267,7 +6267,7 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
-            /** @description Unprocessable Entity */
+            /** @description Refused before anything moved */
             422: {
                 headers: {
                     [name: string]: unknown;
@@ -6341,13 +6341,13 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
-            /** @description Unprocessable Entity */
+            /** @description Refused before anything moved */
             422: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problem"][];
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
             /** @description Service Unavailable */
@@ -6430,7 +6430,7 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
-            /** @description Unprocessable Entity */
+            /** @description Refused before anything moved */
             422: {
                 headers: {
                     [name: string]: unknown;
@@ -6517,7 +6517,7 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
-            /** @description Unprocessable Entity */
+            /** @description Refused before anything moved */
             422: {
                 headers: {
                     [name: string]: unknown;
@@ -6605,7 +6605,7 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
-            /** @description Unprocessable Entity */
+            /** @description Refused before anything moved */
             422: {
                 headers: {
                     [name: string]: unknown;
@@ -6690,7 +6690,7 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
-            /** @description Unprocessable Entity */
+            /** @description Refused before anything moved */
             422: {
                 headers: {
                     [name: string]: unknown;
@@ -6779,7 +6779,7 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
-            /** @description Unprocessable Entity */
+            /** @description Refused before anything moved */
             422: {
                 headers: {
                     [name: string]: unknown;
@@ -6868,7 +6868,7 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
-            /** @description Unprocessable Entity */
+            /** @description Refused before anything moved */
             422: {
                 headers: {
                     [name: string]: unknown;
@@ -6951,7 +6951,7 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
-            /** @description Unprocessable Entity */
+            /** @description Refused before anything moved */
             422: {
                 headers: {
                     [name: string]: unknown;
@@ -7040,7 +7040,7 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
-            /** @description Unprocessable Entity */
+            /** @description Refused before anything moved */
             422: {
                 headers: {
                     [name: string]: unknown;
@@ -7123,7 +7123,7 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
-            /** @description Unprocessable Entity */
+            /** @description Refused before anything moved */
             422: {
                 headers: {
                     [name: string]: unknown;
@@ -7197,13 +7197,13 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
-            /** @description Unprocessable Entity */
+            /** @description Refused before anything moved */
             422: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problem"][];
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
             /** @description Service Unavailable */
@@ -7271,13 +7271,13 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
-            /** @description Unprocessable Entity */
+            /** @description Refused before anything moved */
             422: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problem"][];
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
             /** @description Not in order right now */
@@ -7356,7 +7356,7 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
-            /** @description Unprocessable Entity */
+            /** @description Refused before anything moved */
             422: {
                 headers: {
                     [name: string]: unknown;
@@ -7443,7 +7443,7 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
-            /** @description Unprocessable Entity */
+            /** @description Refused before anything moved */
             422: {
                 headers: {
                     [name: string]: unknown;
@@ -7517,13 +7517,13 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
-            /** @description Unprocessable Entity */
+            /** @description Refused before anything moved */
             422: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problem"][];
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
             /** @description Service Unavailable */
@@ -7611,7 +7611,7 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
-            /** @description Unprocessable Entity */
+            /** @description Refused before anything moved */
             422: {
                 headers: {
                     [name: string]: unknown;
@@ -7707,7 +7707,7 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
-            /** @description Unprocessable Entity */
+            /** @description Refused before anything moved */
             422: {
                 headers: {
                     [name: string]: unknown;
@@ -7803,7 +7803,7 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
-            /** @description Unprocessable Entity */
+            /** @description Refused before anything moved */
             422: {
                 headers: {
                     [name: string]: unknown;
@@ -7899,7 +7899,7 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
-            /** @description Unprocessable Entity */
+            /** @description Refused before anything moved */
             422: {
                 headers: {
                     [name: string]: unknown;
@@ -7997,7 +7997,7 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
-            /** @description Unprocessable Entity */
+            /** @description Refused before anything moved */
             422: {
                 headers: {
                     [name: string]: unknown;
@@ -8091,7 +8091,7 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
-            /** @description Unprocessable Entity */
+            /** @description Refused before anything moved */
             422: {
                 headers: {
                     [name: string]: unknown;
@@ -8183,7 +8183,7 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
-            /** @description Unprocessable Entity */
+            /** @description Refused before anything moved */
             422: {
                 headers: {
                     [name: string]: unknown;
@@ -8281,7 +8281,7 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
-            /** @description Unprocessable Entity */
+            /** @description Refused before anything moved */
             422: {
                 headers: {
                     [name: string]: unknown;
@@ -8375,7 +8375,7 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
-            /** @description Unprocessable Entity */
+            /** @description Refused before anything moved */
             422: {
                 headers: {
                     [name: string]: unknown;
@@ -8469,7 +8469,7 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
-            /** @description Unprocessable Entity */
+            /** @description Refused before anything moved */
             422: {
                 headers: {
                     [name: string]: unknown;
@@ -8563,7 +8563,7 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
-            /** @description Unprocessable Entity */
+            /** @description Refused before anything moved */
             422: {
                 headers: {
                     [name: string]: unknown;
@@ -8661,7 +8661,7 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
-            /** @description Unprocessable Entity */
+            /** @description Refused before anything moved */
             422: {
                 headers: {
                     [name: string]: unknown;
@@ -8755,7 +8755,7 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
-            /** @description Unprocessable Entity */
+            /** @description Refused before anything moved */
             422: {
                 headers: {
                     [name: string]: unknown;
@@ -8849,7 +8849,7 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
-            /** @description Unprocessable Entity */
+            /** @description Refused before anything moved */
             422: {
                 headers: {
                     [name: string]: unknown;
@@ -8944,7 +8944,7 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
-            /** @description Unprocessable Entity */
+            /** @description Refused before anything moved */
             422: {
                 headers: {
                     [name: string]: unknown;
@@ -9041,7 +9041,7 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
-            /** @description Unprocessable Entity */
+            /** @description Refused before anything moved */
             422: {
                 headers: {
                     [name: string]: unknown;
@@ -9139,7 +9139,7 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
-            /** @description Unprocessable Entity */
+            /** @description Refused before anything moved */
             422: {
                 headers: {
                     [name: string]: unknown;
@@ -9239,7 +9239,7 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
-            /** @description Unprocessable Entity */
+            /** @description Refused before anything moved */
             422: {
                 headers: {
                     [name: string]: unknown;
@@ -9332,7 +9332,7 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
-            /** @description Unprocessable Entity */
+            /** @description Refused before anything moved */
             422: {
                 headers: {
                     [name: string]: unknown;
@@ -9430,7 +9430,7 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
-            /** @description Unprocessable Entity */
+            /** @description Refused before anything moved */
             422: {
                 headers: {
                     [name: string]: unknown;
@@ -9509,7 +9509,7 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
-            /** @description Unprocessable Entity */
+            /** @description Refused before anything moved */
             422: {
                 headers: {
                     [name: string]: unknown;
@@ -9583,13 +9583,13 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
-            /** @description Unprocessable Entity */
+            /** @description Refused before anything moved */
             422: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problem"][];
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
             /** @description Not in order right now */
@@ -9659,7 +9659,7 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
-            /** @description Unprocessable Entity */
+            /** @description Refused before anything moved */
             422: {
                 headers: {
                     [name: string]: unknown;
@@ -9733,13 +9733,13 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
-            /** @description Unprocessable Entity */
+            /** @description Refused before anything moved */
             422: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problem"][];
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
             /** @description Not in order right now */
@@ -9816,13 +9816,13 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
-            /** @description Unprocessable Entity */
+            /** @description Refused before anything moved */
             422: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problem"][];
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
             /** @description Not in order right now */
@@ -9899,7 +9899,7 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
-            /** @description Unprocessable Entity */
+            /** @description Refused before anything moved */
             422: {
                 headers: {
                     [name: string]: unknown;
@@ -9986,7 +9986,7 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
-            /** @description Unprocessable Entity */
+            /** @description Refused before anything moved */
             422: {
                 headers: {
                     [name: string]: unknown;
@@ -10073,7 +10073,7 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
-            /** @description Unprocessable Entity */
+            /** @description Refused before anything moved */
             422: {
                 headers: {
                     [name: string]: unknown;
@@ -10158,7 +10158,7 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
-            /** @description Unprocessable Entity */
+            /** @description Refused before anything moved */
             422: {
                 headers: {
                     [name: string]: unknown;
@@ -10243,7 +10243,7 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
-            /** @description Unprocessable Entity */
+            /** @description Refused before anything moved */
             422: {
                 headers: {
                     [name: string]: unknown;
@@ -10330,7 +10330,7 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
-            /** @description Unprocessable Entity */
+            /** @description Refused before anything moved */
             422: {
                 headers: {
                     [name: string]: unknown;
@@ -10417,7 +10417,7 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
-            /** @description Unprocessable Entity */
+            /** @description Refused before anything moved */
             422: {
                 headers: {
                     [name: string]: unknown;
@@ -10504,7 +10504,7 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
-            /** @description Unprocessable Entity */
+            /** @description Refused before anything moved */
             422: {
                 headers: {
                     [name: string]: unknown;
@@ -10593,7 +10593,7 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
-            /** @description Unprocessable Entity */
+            /** @description Refused before anything moved */
             422: {
                 headers: {
                     [name: string]: unknown;
@@ -10676,7 +10676,7 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
-            /** @description Unprocessable Entity */
+            /** @description Refused before anything moved */
             422: {
                 headers: {
                     [name: string]: unknown;
@@ -10752,7 +10752,7 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
-            /** @description Unprocessable Entity */
+            /** @description Refused before anything moved */
             422: {
                 headers: {
                     [name: string]: unknown;
@@ -10830,13 +10830,13 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
-            /** @description Unprocessable Entity */
+            /** @description Refused before anything moved */
             422: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problem"][];
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
             /** @description Too Many Requests */
@@ -10911,13 +10911,13 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
-            /** @description Unprocessable Entity */
+            /** @description Refused before anything moved */
             422: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problem"][];
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
             /** @description Not in order right now */
@@ -10996,7 +10996,7 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
-            /** @description Unprocessable Entity */
+            /** @description Refused before anything moved */
             422: {
                 headers: {
                     [name: string]: unknown;
@@ -11081,7 +11081,7 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
-            /** @description Unprocessable Entity */
+            /** @description Refused before anything moved */
             422: {
                 headers: {
                     [name: string]: unknown;
@@ -11155,13 +11155,13 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
-            /** @description Unprocessable Entity */
+            /** @description Refused before anything moved */
             422: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problem"][];
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
             /** @description Service Unavailable */
@@ -11242,7 +11242,7 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
-            /** @description Unprocessable Entity */
+            /** @description Refused before anything moved */
             422: {
                 headers: {
                     [name: string]: unknown;
@@ -11331,7 +11331,7 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
-            /** @description Unprocessable Entity */
+            /** @description Refused before anything moved */
             422: {
                 headers: {
                     [name: string]: unknown;
@@ -11416,7 +11416,7 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
-            /** @description Unprocessable Entity */
+            /** @description Refused before anything moved */
             422: {
                 headers: {
                     [name: string]: unknown;
@@ -11524,7 +11524,7 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
-            /** @description Unprocessable Entity */
+            /** @description Refused before anything moved */
             422: {
                 headers: {
                     [name: string]: unknown;
@@ -11634,7 +11634,7 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
-            /** @description Unprocessable Entity */
+            /** @description Refused before anything moved */
             422: {
                 headers: {
                     [name: string]: unknown;
@@ -11748,7 +11748,7 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
-            /** @description Unprocessable Entity */
+            /** @description Refused before anything moved */
             422: {
                 headers: {
                     [name: string]: unknown;

@@ -192,7 +192,8 @@ join document d on d.id = s.document_id
 join folder f on f.id = case when d.state = 'gone' then (s.before ->> 'folder')::bigint else d.folder_id end
 join sight g on g.access_id = f.access_id and g.person_id = %(person)s
 where s.list_id = %(list)s and not s.after ? 'parks'
-  and (s.state in ('proposed', 'intended', 'failed', 'put_back') or s.state = 'left' and s.failure is not null)
+  and (s.state in ('proposed', 'intended', 'failed', 'put_back') -- what the check left out was never to run
+       or s.state = 'left' and s.failure is not null and s.before <> '{}')
 order by s.position
 
 -- name: set_ask
