@@ -9,7 +9,7 @@
     ├── UploadCutOff, UploadConflict, TooLarge                                    coming in
     ├── Unreadable, StillReading, ReadingAway                       looking at bytes
     ├── FolderNotEmpty, NeedsALook                                  changes by hand
-    ├── ListHasErrors, ListIsRunning                                change lists
+    ├── ListHasErrors, ListIsRunning, ListChanged                                change lists
     ├── NotUndoable
     └── DatabaseAway, DatabaseRefuses, CannotStart
 
@@ -222,6 +222,17 @@ class CountDiffers(WakaError):
             f"You confirmed {confirmed:,} documents, but by now it is {now:,}; nothing was destroyed.",
             mend="Look again, and confirm that number.",
             count=now,
+        )
+
+
+class ListChanged(WakaError):
+    code = "list_changed"
+
+    def __init__(self, list_id: int) -> None:
+        super().__init__(
+            f"Change {list_id} was checked anew since you looked at it; nothing was done.",
+            mend="Look at it again: its steps may stand at other places.",
+            list=list_id,
         )
 
 

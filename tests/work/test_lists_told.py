@@ -1,8 +1,13 @@
 """What a list says of itself agrees with the folders, with what ran and with what can be undone."""
 
+from collections.abc import Callable
+
+import pytest
+
 from tests.work.drive import CANVAS, LOG, NOTE, ROPE, SAIL
 from tests.work.lists import Lists, stand
 from tests.work.test_lists import made_run_with_trouble
+from waka.errors import ListChanged
 from waka.records.lists import Filter
 from waka.work import browsing, lists, proposing
 from waka.work.asked import Asked
@@ -85,3 +90,22 @@ def made_and_run(made: Lists) -> int:
     list_id = made.sheet((NOTE, "Boat"))
     made.run(list_id)
     return list_id
+
+
+def test_a_place_in_a_list_means_nothing_once_it_was_checked_anew(made: Lists) -> None:
+    """Somebody takes the first step out; what was the second is not met by who still looks at the list before."""
+    deps, keeper = made.drive.deps, made.drive.keeper
+    list_id = made.sheet((NOTE, "Finance"), (SAIL, "Letters"), (ROPE, "Letters"))
+    looked_at = made.one(list_id).checked_at
+    lists.mend(deps, keeper, list_id, lists.Mend(positions=[1], leave=True, seen=looked_at))
+    before = made.steps(list_id)
+    stale: list[Callable[[], object]] = [
+        lambda: lists.mend(deps, keeper, list_id, lists.Mend(positions=[2], leave=True, seen=looked_at)),
+        lambda: lists.run(deps, keeper, list_id, [2], seen=looked_at),
+        lambda: proposing.propose_undo(deps, keeper, list_id, [2], looked_at),
+    ]
+    for act in stale:
+        with pytest.raises(ListChanged):
+            act()
+    assert made.steps(list_id) == before
+    assert made.one(list_id).state == "checked"

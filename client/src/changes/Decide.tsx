@@ -1,8 +1,8 @@
 import { useEffect, useRef, useState } from 'react'
-import type { Schemas, Step } from '../shared/api/client'
+import type { Step } from '../shared/api/client'
 import { number } from '../shared/format'
 import { useKeys } from '../shared/keys'
-import { decisionsFor, type Decision } from './decisions'
+import { decisionsFor, type Decision, type Mending } from './decisions'
 import { findingOf } from './words'
 
 interface Props {
@@ -12,7 +12,7 @@ interface Props {
   count: number
   isShownAlone: boolean // the list shows only the steps with this finding
   isBusy: boolean // a decision is under way
-  onMend: (body: Schemas['Mend']) => void
+  onMend: (body: Mending) => void
 }
 
 /** What can be decided about what the check found: for the step at hand, for those ticked, or for all alike. */

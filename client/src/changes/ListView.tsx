@@ -11,7 +11,7 @@ import { ProblemNote } from '../shared/ProblemNote'
 import { BeforeAfter } from './BeforeAfter'
 import { Facets } from './Facets'
 import { Decide } from './Decide'
-import { blockingOf, nextToDecide } from './decisions'
+import { blockingOf, nextToDecide, type Mending } from './decisions'
 import { Stages } from './Stages'
 import { StepRows } from './StepRows'
 import { useStepsInSight } from './steps'
@@ -53,13 +53,14 @@ export function ListView() {
     void queries.invalidateQueries({ queryKey: ['lists'] })
   }
   const path = { params: { path: { list_id: id } } }
-  const run = useMutation({ mutationFn: (what: { only: number[] | null; first: number | null }) => told(api.POST('/api/lists/{list_id}/run', { ...path, body: what })), onSuccess: took })
+  const seen = query.data?.checked_at ?? null // which edition of the list is looked at: a place in it is a place in that one
+  const run = useMutation({ mutationFn: (what: { only: number[] | null; first: number | null }) => told(api.POST('/api/lists/{list_id}/run', { ...path, body: { ...what, seen } })), onSuccess: took })
   const rest = useMutation({ mutationFn: (wish: 'pause' | 'cancel') => told(wish === 'pause' ? api.POST('/api/lists/{list_id}/pause', path) : api.POST('/api/lists/{list_id}/cancel', path)), onSuccess: took })
   const check = useMutation({ mutationFn: () => told(api.POST('/api/lists/{list_id}/check', path)), onSuccess: took })
   const leave = useMutation({ mutationFn: () => told(api.POST('/api/lists/{list_id}/leave-failed', path)), onSuccess: took })
   const choose = useMutation({ mutationFn: (body: Partial<Schemas['Choices']>) => told(api.PATCH('/api/lists/{list_id}', { ...path, body: { collision: null, on_failure: null, remove_empty: null, title: null, ...body } })), onSuccess: took })
   const mend = useMutation({
-    mutationFn: (body: Schemas['Mend']) => told(api.POST('/api/lists/{list_id}/mend', { ...path, body })),
+    mutationFn: (body: Mending) => told(api.POST('/api/lists/{list_id}/mend', { ...path, body: { ...body, seen: body.finding ? null : seen } })), // a finding is the same wherever its steps stand
     onSuccess: (list) => {
       took(list)
       // one after another: as long as there is something of this sort to decide, it stays in sight
@@ -68,7 +69,7 @@ export function ListView() {
     },
   })
   const undo = useMutation({
-    mutationFn: () => told(api.POST('/api/lists/{list_id}/undo', { ...path, body: { positions: ticked.size > 0 ? [...ticked] : null } })),
+    mutationFn: () => told(api.POST('/api/lists/{list_id}/undo', { ...path, body: { positions: ticked.size > 0 ? [...ticked] : null, seen } })),
     onSuccess: (made) => void navigate(`/changes/${String(made.id)}`),
   })
   const discard = useMutation({

@@ -2,9 +2,12 @@ import type { Schemas, Step } from '../shared/api/client'
 import { findingOf } from './words'
 
 /** What a person may decide about steps that cannot run as they are. */
+/** What is to be different for some steps; which edition of the list is meant is told beside it. */
+export type Mending = Omit<Schemas['Mend'], 'seen'>
+
 export interface Decision {
   word: string
-  wish: Partial<Schemas['Mend']>
+  wish: Partial<Mending>
 }
 
 const COLLIDES = ['taken', 'twin', 'same_target']

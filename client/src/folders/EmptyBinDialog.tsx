@@ -24,7 +24,7 @@ export function EmptyBinDialog({ onClose }: { onClose: () => void }) {
   const empty = useMutation({
     mutationFn: async () => {
       const list = await told(api.POST('/api/bin/old', { body: { days: Number(asked), count } }))
-      if (list.can_run) await told(api.POST('/api/lists/{list_id}/run', { params: { path: { list_id: list.id } }, body: { only: null, first: null } }))
+      if (list.can_run) await told(api.POST('/api/lists/{list_id}/run', { params: { path: { list_id: list.id } }, body: { only: null, first: null, seen: null } }))
       return list
     },
     onSuccess: (list) => void navigate(`/changes/${String(list.id)}`),

@@ -177,7 +177,7 @@ def mend(path: s.ListPath, body: sl.Mend) -> Response:
 @bp.post("/lists/<int:list_id>/run", responses={200: sl.ChangeList, **REFUSED})
 def run(path: s.ListPath, body: sl.Run) -> Response:
     """Let a list run in the background: all of it, or a few steps to try it; or go on with it."""
-    return _told(lists.run(deps(), person().id, path.list_id, body.only, body.first))
+    return _told(lists.run(deps(), person().id, path.list_id, body.only, body.first, body.seen))
 
 
 @bp.post("/lists/<int:list_id>/pause", responses={200: sl.ChangeList, **REFUSED})
@@ -200,7 +200,7 @@ def leave_failed(path: s.ListPath) -> Response:
 @bp.post("/lists/<int:list_id>/undo", responses={201: sl.ChangeList, **REFUSED})
 def undo(path: s.ListPath, body: sl.UndoSome) -> Response:
     """Propose a list that puts back what this one did."""
-    undo_id = proposing.propose_undo(deps(), person().id, path.list_id, body.positions)
+    undo_id = proposing.propose_undo(deps(), person().id, path.list_id, body.positions, body.seen)
     return _told(lists.one(deps(), person().id, undo_id), 201)
 
 

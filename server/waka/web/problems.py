@@ -38,6 +38,7 @@ STATUS = {
     "list_has_errors": 409,
     "count_differs": 409,
     "list_is_running": 409,
+    "list_changed": 409,
     "unsafe_path": 409,
     "drive_trouble": 503,
     "drive_away": 503,

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from datetime import datetime
-from typing import Literal
+from typing import Annotated, Literal
 
 from pydantic import Field
 
@@ -177,7 +177,13 @@ class Choices(Asked):
     title: str | None = Field(None, max_length=300)
 
 
+Seen = Annotated[
+    datetime | None, Field(description="checked_at of the list as it was looked at; else nothing is done")
+]
+
+
 class Mend(Asked):
+    seen: Seen = None
     positions: list[Position] = Field([], max_length=10_000)
     finding: str | None = Field(None, max_length=40)
     leave: bool | None = None
@@ -187,11 +193,13 @@ class Mend(Asked):
 
 
 class Run(Asked):
+    seen: Seen = None
     only: list[Position] | None = Field(None, max_length=10_000, description="Steps to try; null: all")
     first: int | None = Field(None, ge=1, le=1_000, description="As many as these to try")
 
 
 class UndoSome(Asked):
+    seen: Seen = None
     positions: list[Position] | None = Field(None, max_length=100_000)
 
 

@@ -4,12 +4,13 @@ from __future__ import annotations
 
 from collections.abc import Iterator, Sequence
 from dataclasses import dataclass
+from datetime import datetime
 
 from psycopg import Connection
 
 from waka.core.changes.check import TELLS_ONLY, Collision
 from waka.core.names import Segment, readable, to_text
-from waka.errors import BadRequest, ListHasErrors, ListIsRunning, NotFound
+from waka.errors import BadRequest, ListChanged, ListHasErrors, ListIsRunning, NotFound
 from waka.records import lists
 from waka.records.lists import BulkList, Filter, ListedStep
 
@@ -50,6 +51,7 @@ class Mend:
     collision: Collision | None = None
     name: str | None = None
     as_offered: bool = False  #: each gets the name that the check offers
+    seen: datetime | None = None  #: when the list was checked that the person looked at
 
 
 def mine(deps: Deps, person: int, before: int | None) -> list[BulkList]:
@@ -132,6 +134,12 @@ def check(deps: Deps, person: int, list_id: int) -> BulkList:
     return one(deps, person, list_id)
 
 
+def assert_seen(found: BulkList, seen: datetime | None) -> None:
+    """Raise ``ListChanged`` where a list is no longer the one that was looked at at *seen*."""
+    if seen is not None and found.checked_at != seen:
+        raise ListChanged(found.id)
+
+
 def _assert_not_begun(found: BulkList) -> None:
     if found.steps_done:
         raise BadRequest(
@@ -168,6 +176,7 @@ def mend(deps: Deps, person: int, list_id: int, wish: Mend) -> BulkList:
         raise BadRequest("Nothing was asked for.", mend="Choose steps and what is to be done with them.")
     with deps.db.transaction() as conn:
         found = _resting(conn, person, list_id)
+        assert_seen(found, wish.seen)
         _assert_not_begun(found)
         if wish.as_offered:
             lists.take_offered(conn, list_id, positions=wish.positions, finding=wish.finding)
@@ -177,11 +186,17 @@ def mend(deps: Deps, person: int, list_id: int, wish: Mend) -> BulkList:
 
 
 def run(
-    deps: Deps, person: int, list_id: int, only: Sequence[int] | None = None, first: int | None = None
+    deps: Deps,
+    person: int,
+    list_id: int,
+    only: Sequence[int] | None = None,
+    first: int | None = None,
+    seen: datetime | None = None,
 ) -> BulkList:
     """Let a list run, or the steps *only*, or the *first* few, with what they need. Raises ``ListHasErrors``."""
     with deps.db.transaction() as conn:
         found = _resting(conn, person, list_id)
+        assert_seen(found, seen)
         if found.wish == "check" or found.state == "draft":
             raise ListHasErrors("The list is still being checked.", mend="Wait a moment.")
         blocked = int(found.summary.get("blocked", 0))

@@ -11,7 +11,7 @@ from psycopg import Connection
 
 from waka.core.changes.mapping import MappingProblem, NoMatch, PathMapping
 from waka.core.names import split_extension
-from waka.errors import BadRequest, NotFound, NotUndoable
+from waka.errors import BadRequest, ListChanged, NotFound, NotUndoable
 from waka.records import lists, survey
 from waka.records.lists import DoneStep, NewStep
 
@@ -200,12 +200,23 @@ def _literal_start(levels: Sequence[str]) -> list[str]:
     return out
 
 
-def propose_undo(deps: Deps, person: int, list_id: int, positions: Sequence[int] | None = None) -> int:
-    """Make a list that puts back what another did, all or some of it. Raises ``NotFound``, ``NotUndoable``."""
+def propose_undo(
+    deps: Deps,
+    person: int,
+    list_id: int,
+    positions: Sequence[int] | None = None,
+    seen: datetime | None = None,
+) -> int:
+    """Make a list that puts back what another did, all or some of it.
+
+    Raises ``NotFound``, ``NotUndoable``; ``ListChanged`` where it is not the one checked at *seen*.
+    """
     with deps.db.transaction() as conn:
         owner = lists.one(conn, list_id, person)
         if owner is None:
             raise NotFound(f"Change {list_id}")
+        if seen is not None and owner.checked_at != seen:
+            raise ListChanged(list_id)
         done = lists.done_steps(conn, list_id)
         if positions is not None:
             wanted = set(positions)

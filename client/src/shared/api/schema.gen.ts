@@ -2507,6 +2507,12 @@ export interface components {
              * @default []
              */
             positions: number[];
+            /**
+             * Seen
+             * @description checked_at of the list as it was looked at; else nothing is done
+             * @default null
+             */
+            seen: string | null;
         };
         /** Name */
         Name: {
@@ -2895,6 +2901,12 @@ export interface components {
              * @default null
              */
             only: number[] | null;
+            /**
+             * Seen
+             * @description checked_at of the list as it was looked at; else nothing is done
+             * @default null
+             */
+            seen: string | null;
         };
         /** Session */
         Session: {
@@ -3244,6 +3256,12 @@ export interface components {
              * @default null
              */
             positions: number[] | null;
+            /**
+             * Seen
+             * @description checked_at of the list as it was looked at; else nothing is done
+             * @default null
+             */
+            seen: string | null;
         };
         /** Undone */
         Undone: {

@@ -1,0 +1,77 @@
+"""Two people at the same list and at the same folder: nothing is overwritten in silence."""
+
+from collections.abc import Iterator
+from pathlib import Path
+
+import pytest
+from playwright.sync_api import Browser, Page, expect
+
+from tests.journeys.conftest import sign_in
+from tests.journeys.test_folders import entry, open_folder
+from tests.support import Server, files_beneath
+
+PLACE = "Finance/Invoices/2026"
+
+
+@pytest.fixture
+def other(browser: Browser, demo_server: Server) -> Iterator[Page]:
+    """A second browser."""
+    context = browser.new_context(viewport={"width": 1280, "height": 800}, base_url=demo_server.address)
+    page = context.new_page()
+    page.goto("/")
+    yield page
+    context.close()
+
+
+def test_a_step_is_taken_out_of_the_list_that_was_looked_at_or_of_none(
+    page: Page, other: Page, demo_server: Server
+) -> None:
+    names = sorted(Path(path).name for path in files_beneath(demo_server.settings.drive / PLACE))[:4]
+    sign_in(page, "magnus")
+    sign_in(other, "magnus")
+    page.goto("/changes?make=sheet")
+    sheet = "from,to\n" + "".join(f"{PLACE}/{name},{PLACE}/{names[3]}\n" for name in names[:3])
+    page.get_by_label("Paste two columns").fill(sheet)
+    page.keyboard.press("Control+Enter")
+    expect(page.locator(".listtitle")).to_contain_text("3 to decide")
+    other.goto(page.url)
+    expect(other.locator(".listtitle")).to_contain_text("3 to decide")
+    for one in (page, other):
+        one.keyboard.press("d")
+        one.keyboard.press("a")
+        expect(one.get_by_role("radio", name="this step")).to_be_checked()
+    # the list at rest is not asked for again by itself: the other browser goes on looking at what it was
+    other.route(
+        "**/api/lists/**",
+        lambda route: route.continue_() if route.request.method == "POST" else route.abort(),
+    )
+    page.keyboard.press("1")
+    expect(page.locator(".listtitle")).to_contain_text("2 to decide")
+    other.keyboard.press("1")
+    expect(other.get_by_role("alert")).to_contain_text("was checked anew since you looked at it")
+    other.unroute("**/api/lists/**")
+    page.reload()
+    expect(page.locator(".listtitle")).to_contain_text("2 to decide")
+
+
+def test_a_folder_that_another_renamed_meanwhile_is_not_renamed_over(
+    page: Page, other: Page, demo_server: Server
+) -> None:
+    sign_in(page, "magnus")
+    sign_in(other, "magnus")
+    for one in (page, other):
+        one.goto("/folders")
+        open_folder(one, PLACE)
+        one.get_by_role("button", name="this folder").click()
+        one.get_by_text("Rename it").click()
+    other.get_by_label("New name").fill("Of this year")
+    page.get_by_label("New name").fill("Twenty-six")
+    for one in (page, other):
+        one.keyboard.press("Enter")
+        expect(one.get_by_role("dialog")).to_contain_text("A folder changes its path")
+    page.keyboard.press("Enter")
+    expect(entry(page, "Twenty-six")).to_be_visible()
+    other.keyboard.press("Enter")
+    # what would be done is no longer what was looked at: it is shown anew
+    expect(other.get_by_role("dialog")).to_contain_text("Twenty-six")
+    assert (demo_server.settings.drive / "Finance/Invoices/Twenty-six").is_dir()
