@@ -347,15 +347,16 @@ def as_somebody_else(kept: SmallDrive, the_world: World) -> Iterator[None]:
         above.chmod(above.stat().st_mode | 0o711)
     # the database's socket is for its account alone; here one more is let in
     ways = (the_world.own.data.parent, the_world.own.data, the_world.own.socket)
-    for way in ways:
-        way.chmod(0o711)
+    modes = [way.stat().st_mode for way in ways]
+    for way, mode in zip(ways, modes, strict=True):
+        way.chmod(mode | 0o011)
     os.seteuid(65534)
     try:
         yield
     finally:
         os.seteuid(0)
-        for way in ways:
-            way.chmod(0o700)
+        for way, mode in zip(ways, modes, strict=True):
+            way.chmod(mode)
 
 
 def test_a_file_that_cannot_be_read_is_told_and_tried_later(kept: SmallDrive, as_somebody_else: None) -> None:
