@@ -26,6 +26,7 @@ class Settings:
     cache_bytes: int  #: of pages that were made, at the most
     upload_quota_bytes: int  #: of unfinished uploads, for one person
     trusted_proxies: tuple[IPv4Network | IPv6Network, ...]  #: whose word on a sender's address holds
+    handover: str  #: the address by which a trusted web server in front finds the drive; '': we send files ourselves
     interface: Path  #: the built front end
 
     @classmethod
@@ -49,5 +50,6 @@ class Settings:
                 for part in (env.get("WAKA_TRUSTED_PROXIES") or "").split(",")
                 if part.strip()
             ),
+            handover=(env.get("WAKA_HANDOVER") or "").rstrip("/"),
             interface=Path(env.get("WAKA_INTERFACE") or CHECKOUT / "client" / "dist").absolute(),
         )

@@ -12,6 +12,7 @@ from waka.reading.reader import TROUBLES
 from waka.records.listing import Scope
 from waka.work import browsing, finding, looking
 
+from . import proxies
 from . import schemas as s
 from . import schemas_folders as sf
 from .door import Responses, blueprint, deps, person, reply
@@ -167,13 +168,25 @@ def matches(path: s.NumberPath, query: sf.WordsQuery) -> Response:
 def document_file(path: s.NumberPath, query: s.VersionQuery) -> Response:
     """The document itself, as a download: never shown inside Waka's own pages."""
     found, file, size = looking.taken_along(deps(), person().id, path.number, query.version)
-    answer = Response(
-        wrap_file(request.environ, file), mimetype="application/octet-stream", direct_passthrough=True
-    )
-    answer.content_length = size
-    answer.set_etag(found.sha256.hex()[:32])
-    answer.headers["Cache-Control"] = "private, no-cache"
-    answer.make_conditional(request, accept_ranges=True, complete_length=size)
+    place = looking.place_in_drive(deps(), found)
+    if (
+        place is not None
+        and deps().settings.handover
+        and proxies.is_trusted(request, deps().settings.trusted_proxies)
+    ):
+        # it was opened beneath the root, following no link; the web server in front sends it from there
+        file.close()
+        answer = Response(mimetype="application/octet-stream")
+        answer.headers["X-Accel-Redirect"] = f"{deps().settings.handover}/{quote(place)}"
+        answer.headers["Cache-Control"] = "private, no-cache"
+    else:
+        answer = Response(
+            wrap_file(request.environ, file), mimetype="application/octet-stream", direct_passthrough=True
+        )
+        answer.content_length = size
+        answer.set_etag(found.sha256.hex()[:32])
+        answer.headers["Cache-Control"] = "private, no-cache"
+        answer.make_conditional(request, accept_ranges=True, complete_length=size)
     answer.headers["Content-Disposition"] = f"attachment; filename*=UTF-8''{quote(found.name)}"
     answer.headers["Content-Security-Policy"] = "default-src 'none'; sandbox"
     return answer

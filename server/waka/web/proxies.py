@@ -10,6 +10,15 @@ from flask import Request
 Network = IPv4Network | IPv6Network
 
 
+def is_trusted(asked: Request, trusted: Sequence[Network]) -> bool:
+    """Whether the one who speaks to us is a trusted proxy."""
+    try:
+        known = ip_address(asked.remote_addr or "")
+    except ValueError:
+        return False
+    return any(known.version == network.version and known in network for network in trusted)
+
+
 def sender(asked: Request, trusted: Sequence[Network]) -> str:
     """Return the address that *asked* comes from: the last one that no trusted proxy has."""
     way = [

@@ -137,6 +137,12 @@ def taken_along(
         return document, own, os.fstat(own.fileno()).st_size
 
 
+def place_in_drive(deps: Deps, document: Document) -> bytes | None:
+    """Return a document's path beneath the drive's root; None where it does not stand in the drive."""
+    tree, path = _place(deps, document)
+    return path if tree is deps.drive else None
+
+
 @contextmanager
 def opened_file(deps: Deps, document: Document) -> Iterator[BufferedReader]:
     """Yield a document's open file, reached without following any link. Raises ``SourceGone``."""
