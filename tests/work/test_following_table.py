@@ -287,10 +287,20 @@ def test_a_folder_with_the_inode_of_a_private_one_is_open_to_nobody_new(kept: Sm
     assert found == (False, True)
 
 
-def test_a_private_folder_copied_and_removed_asks_before_it_has_its_grants_again(kept: SmallDrive) -> None:
+@pytest.mark.parametrize("looked", ["at both at once", "after the copy", "after the removal"])
+def test_a_private_folder_copied_and_removed_asks_before_it_has_its_grants_again(
+    kept: SmallDrive, looked: str
+) -> None:
     """As between two disks: all inodes are new, the name is another, the bytes are the same."""
-    shutil.copytree(kept.root / "Trainees", kept.root / "Letters/Learners", copy_function=shutil.copy)
-    remove(kept.root, kept.root / "Trainees")
+    aside = shutil.copytree(kept.root / "Trainees", kept.root.with_name("aside"), copy_function=shutil.copy)
+    if looked == "after the removal":
+        remove(kept.root, kept.root / "Trainees")
+        settle(kept.deps)
+    aside.rename(kept.root / "Letters/Learners")
+    if looked == "after the copy":
+        settle(kept.deps)
+    if looked != "after the removal":
+        remove(kept.root, kept.root / "Trainees")
     settle(kept.deps)
     with kept.deps.db.transaction() as conn:
         [question] = outside.folder_questions(conn, kept.keeper)

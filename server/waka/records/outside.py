@@ -273,6 +273,11 @@ def ask_of_folder(conn: Connection, *, gone: int, found: int, documents: int, st
     conn.execute(SQL["ask_of_folder"], args)
 
 
+def ask_of_lately_gone(conn: Connection) -> None:
+    """Ask of private folders that went after, or before, their copy came."""
+    conn.execute(SQL["ask_of_lately_gone"])
+
+
 def folder_questions(conn: Connection, person: int) -> list[FolderQuestion]:
     return rows(conn, SQL["folder_questions"], {"person": person}, FolderQuestion)
 

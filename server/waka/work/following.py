@@ -341,6 +341,7 @@ class Following:
                     conn, gone=folder, found=found, documents=count,
                     stood_at=readable(to_text(self.seen.old_paths.get(folder, b""))),
                 )  # fmt: skip
+            outside.ask_of_lately_gone(conn)
 
     def _stands(self, known: Known) -> bool:
         if known.place[0] not in self.seen.paths:

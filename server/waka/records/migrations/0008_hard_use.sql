@@ -1,4 +1,4 @@
--- What hard use found: hidden folders above seen ones, twins that another program made.
+-- What hard use found: hidden folders above seen ones, private folders that are copied and removed.
 -- depends: 0007_following
 
 -- The paths of folders that a person may not know of and beneath which stands one that they may: no path that they
@@ -15,3 +15,6 @@ create function hidden_above(asking bigint) returns text[] language sql stable a
     where up.parent_id is not null
       and not exists (select from sight s where s.access_id = up.access_id and s.person_id = asking)
 $$;
+
+-- What went from a folder: looked up for private folders that are gone.
+create index logbook_gone on logbook (from_folder_id) where action = 'gone';

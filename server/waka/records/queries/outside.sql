@@ -175,6 +175,25 @@ insert into folder_question (gone_id, found_id, stood_at, documents)
 select f.id, %(found)s, %(stood_at)s, %(documents)s from folder f where f.id = %(gone)s and f.own_access
 on conflict do nothing
 
+-- name: ask_of_lately_gone
+-- Of folders that are gone with grants of their own, and whose bytes stand in a new folder: the copy was seen in one
+-- look, the removal in another. Asked once.
+insert into folder_question (gone_id, found_id, stood_at, documents)
+select g.id, c.folder_id, folder_path(g.id), c.documents
+from folder g
+cross join lateral (
+    select d.folder_id, count(distinct d.id) as documents
+    from logbook l
+    join document was on was.id = l.document_id and was.state = 'gone' and was.size > 0
+    join document d on d.sha256 = was.sha256 and d.state = 'filed'
+    join folder f on f.id = d.folder_id and not f.own_access and f.removed_at is null
+                  and f.created_at > g.removed_at - interval '1 day'
+    where l.action = 'gone' and l.from_folder_id = g.id
+    group by d.folder_id order by 2 desc, 1 limit 1) c
+where g.own_access and g.removed_at > now() - interval '30 days'
+  and not exists (select from folder_question q where q.gone_id = g.id)
+on conflict do nothing
+
 -- name: folder_questions
 -- What is asked of this person: a keeper of the folder that is gone and of the one that was found.
 select q.id, q.gone_id, q.found_id, q.stood_at, folder_path(q.found_id) as found_path, q.documents, q.asked_at
