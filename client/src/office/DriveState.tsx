@@ -65,8 +65,8 @@ export function DriveState() {
           <p>
             <b>Is this the same folder?</b> It holds {plural(question.documents, 'document')} of one that is gone and had grants of its own. Until you say so, it has the rights of the folder above.
           </p>
-          <p>
-            Once <PathLine stops={stopsOf(question.stood_at)} />, now <PathLine stops={stopsOf(question.found_path)} />
+          <p className="fromto">
+            Once <PathLine stops={stopsOf(question.stood_at)} /> now <PathLine stops={stopsOf(question.found_path)} />
           </p>
           <Space>
             <Button type="primary" onClick={() => answerFolder.mutate({ question: question.id, answer: 'same' })}>
