@@ -7,6 +7,7 @@ from collections.abc import Iterator
 import pytest
 from playwright.sync_api import Browser, Page, Route, expect
 
+from tests.conftest import LONG
 from tests.journeys.conftest import sign_in
 from tests.support import Client, Server
 from waka.demo.make import PASSWORD
@@ -37,13 +38,15 @@ def fill_and_file(page: Page, fields: tuple[str, ...], folder: str, pause: int =
 
 @pytest.mark.parametrize("pause", [0, 30, 60, 110, 200])
 def test_every_key_reaches_its_field_at_any_speed(page: Page, demo_server: Server, pause: int) -> None:
-    """Three documents are filed without once waiting for the page."""
+    """Some documents are filed without once waiting for the page."""
+    some = THREE if LONG or pause < 100 else THREE[:2]
     sign_in(page)
     expect(kind(page)).to_be_focused()
-    for fields, folder, _ in THREE:
+    for fields, folder, _ in some:
         fill_and_file(page, fields, folder, pause)
-    expect(page.get_by_role("heading", name="34 waiting · 6 filed today")).to_be_visible()
-    for _, _, path in THREE:
+    heading = f"{37 - len(some)} waiting · {3 + len(some)} filed today"
+    expect(page.get_by_role("heading", name=heading)).to_be_visible()
+    for _, _, path in some:
         assert (demo_server.settings.drive / path).is_file(), path
 
 
