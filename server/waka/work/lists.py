@@ -9,9 +9,9 @@ from datetime import datetime
 from psycopg import Connection
 
 from waka.core.changes.check import TELLS_ONLY, Collision
-from waka.core.names import Segment, readable, to_text
+from waka.core.names import Segment, readable, to_text, veiled
 from waka.errors import BadRequest, ListChanged, ListHasErrors, ListIsRunning, NotFound
-from waka.records import lists
+from waka.records import access, lists
 from waka.records.lists import BulkList, Filter, ListedStep
 
 from . import paging, sheets
@@ -253,6 +253,8 @@ SHEET_HEAD = ("step", "from", "to", "what", "number", "bytes", "state", "says")
 def as_sheet(deps: Deps, person: int, list_id: int) -> tuple[str, Iterator[Sequence[object]]]:
     """Return a list's title and its steps as rows of a spreadsheet, which can be brought back."""
     found = one(deps, person, list_id)
+    with deps.db.transaction() as conn:
+        hidden = access.hidden_above(conn, person)
 
     def rows() -> Iterator[Sequence[object]]:
         start = 0
@@ -260,7 +262,7 @@ def as_sheet(deps: Deps, person: int, list_id: int) -> tuple[str, Iterator[Seque
             with deps.db.transaction() as conn:
                 page = lists.page(conn, list_id, person, range(start + 1, start + 2_001))
             for step in page:
-                told = _row(step)
+                told = _row(step, hidden)
                 if told is not None:
                     yield told
             if len(page) < 2_000:
@@ -270,12 +272,13 @@ def as_sheet(deps: Deps, person: int, list_id: int) -> tuple[str, Iterator[Seque
     return found.title, rows()
 
 
-def _row(step: ListedStep) -> Sequence[object] | None:
+def _row(step: ListedStep, hidden: Sequence[str]) -> Sequence[object] | None:
     if not step.is_seen or step.parks or step.act not in ("place", "copy", "version"):
         return None
     says = "; ".join(f["message"] for f in step.findings or ())
-    return (step.position, step.was or readable(to_text(step.from_path)), readable(to_text(step.to_path)), step.act,
-            step.number, step.size, step.state, says)  # fmt: skip
+    source, target = step.was or readable(to_text(step.from_path)), readable(to_text(step.to_path))
+    return (step.position, veiled(source, hidden), veiled(target, hidden), step.act, step.number, step.size,
+            step.state, veiled(says, hidden))  # fmt: skip
 
 
 def csv_of(deps: Deps, person: int, list_id: int) -> tuple[str, Iterator[bytes]]:
