@@ -36,6 +36,16 @@ def page(browser: Browser, demo_server: Server) -> Iterator[Page]:
     assert complaints == []
 
 
+@pytest.fixture
+def other(browser: Browser, demo_server: Server) -> Iterator[Page]:
+    """Somebody else's browser, at the sign-in."""
+    context = browser.new_context(viewport={"width": 1280, "height": 800}, base_url=demo_server.address)
+    found = context.new_page()
+    found.goto("/")
+    yield found
+    context.close()
+
+
 def _note(complaints: list[str], type: str, text: str) -> None:
     # answers that refuse are told by the page itself; the browser notes them here once more
     if type == "error" and "Failed to load resource" not in text:

@@ -2,10 +2,9 @@
 
 import json
 import re
-from collections.abc import Iterator
 
 import pytest
-from playwright.sync_api import Browser, Page, Route, expect
+from playwright.sync_api import Page, Route, expect
 
 from tests.conftest import LONG
 from tests.journeys.conftest import sign_in
@@ -140,16 +139,6 @@ def test_a_session_that_ends_is_said_and_signed_in_again_in_place(page: Page, de
     expect(page.get_by_label("What", exact=True)).to_have_value("half way there")
     page.reload()
     expect(page.get_by_label("What", exact=True)).to_have_value("half way there")
-
-
-@pytest.fixture
-def other(browser: Browser, demo_server: Server) -> Iterator[Page]:
-    """Somebody else at another desk."""
-    context = browser.new_context(viewport={"width": 1280, "height": 800}, base_url=demo_server.address)
-    found = context.new_page()
-    found.goto("/")
-    yield found
-    context.close()
 
 
 @pytest.mark.parametrize("whose", ["Keep mine", "Take theirs"])

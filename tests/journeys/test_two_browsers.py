@@ -1,26 +1,14 @@
 """Two people at the same list and at the same folder: nothing is overwritten in silence."""
 
-from collections.abc import Iterator
 from pathlib import Path
 
-import pytest
-from playwright.sync_api import Browser, Page, expect
+from playwright.sync_api import Page, expect
 
 from tests.journeys.conftest import sign_in
 from tests.journeys.test_folders import entry, open_folder
 from tests.support import Server, files_beneath
 
 PLACE = "Finance/Invoices/2026"
-
-
-@pytest.fixture
-def other(browser: Browser, demo_server: Server) -> Iterator[Page]:
-    """A second browser."""
-    context = browser.new_context(viewport={"width": 1280, "height": 800}, base_url=demo_server.address)
-    page = context.new_page()
-    page.goto("/")
-    yield page
-    context.close()
 
 
 def test_a_step_is_taken_out_of_the_list_that_was_looked_at_or_of_none(

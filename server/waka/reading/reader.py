@@ -169,7 +169,7 @@ class Reader:
             at_work = list(self._processes)
         self._template.close()
         for process in at_work:
-            process.end()  # whoever waits for it is told to ask again
+            process.kill()  # whoever waits for it is told to ask again
         for thread in self._threads:
             thread.join(RENDER_SECONDS)
 
@@ -242,8 +242,7 @@ class Reader:
             try:
                 if process is None:
                     process = self._template.fork()
-                    with self._change:
-                        self._processes.add(process)
+                    self._begin(process)
                 answer = process.ask(task)
                 error: Unreadable | ReadingAway | None = None
                 if answer[0].get("trouble") and "media_type" not in answer[0]:
@@ -260,7 +259,14 @@ class Reader:
                 error, process = ReadingAway(), None
             self._settle(task, error, () if error else answer)
         if process is not None:
+            self._forget(process)
             process.end()
+
+    def _begin(self, process: _Process) -> None:
+        with self._change:
+            self._processes.add(process)
+            if self._closed:
+                process.kill()
 
     def _forget(self, process: _Process | None) -> None:
         with self._change:
@@ -324,6 +330,10 @@ class _Process:
 
     def end(self) -> None:
         self.line.close()
+        self.kill()
+
+    def kill(self) -> None:
+        """End the process alone: its line belongs to the thread that waits at it."""
         with contextlib.suppress(ProcessLookupError):
             os.kill(self.pid, signal.SIGKILL)
 

@@ -25,6 +25,7 @@ class Structure:
         self.root = 0
         self._paths: dict[int, str] = {}
         self._exact: dict[tuple[int, str], int] = {}
+        self._alike: dict[tuple[int, str], list[FolderRow]] = {}  #: by the key that twins share
         self._tops: dict[
             str, int
         ] = {}  #: seen, though what they stand in is not: to the person they begin a path
@@ -42,6 +43,7 @@ class Structure:
         """Note a folder in its parent. Of twins, the first has the key that they share."""
         parent = row.parent_id or 0
         self._exact[parent, row.name] = row.id
+        self._alike.setdefault((parent, row.name_key), []).append(row)
         names = self.children.setdefault(parent, {})
         names[row.name_key if row.name_key not in names else f"{row.name_key}\0{row.name}"] = row.id
 
@@ -143,13 +145,7 @@ class Structure:
         """Return the folders that *part* may mean where it names none of them exactly, as far as they are seen."""
         if (at, part) in self._exact:
             return []
-        key = name_key(part)
-        found = (
-            row
-            for one in self.children.get(at, {}).values()
-            if (row := self.row(one)) and row.name_key == key
-        )
-        return sorted(row.name for row in found if row.right is not None)
+        return sorted(row.name for row in self._alike.get((at, name_key(part)), ()) if row.right is not None)
 
     def _child(self, at: int, part: str) -> int | None:
         """Return the folder that *part* means in the folder *at*, seen or not."""
