@@ -8,7 +8,7 @@ import psycopg
 
 from tests.conftest import LONG
 from tests.support import Client, Server, files_beneath, wait_until
-from tests.work.test_following_table import AnySequence
+from tests.work.test_following_any import AnySequence
 
 SEQUENCES = 100 if LONG else 10
 STEPS = 18

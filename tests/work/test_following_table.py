@@ -13,17 +13,13 @@ from pathlib import Path
 
 import psycopg
 import pytest
-from hypothesis import HealthCheck, settings
-from hypothesis import strategies as st
-from hypothesis.stateful import RuleBasedStateMachine, initialize, invariant, rule
 
 from tests.conftest import LONG
 from tests.support import EMPTY, World, assert_records_agree
 from tests.work.drive import SmallDrive, small_drive
 from waka.launch import opened
-from waka.records import logbook, outside, stuck
+from waka.records import outside, stuck
 from waka.work import access, answering
-from waka.work.access import Holder, Wish
 from waka.work.deps import Deps
 from waka.work.outside import DriveSweeper
 from waka.work.taking_in import index_next
@@ -435,134 +431,3 @@ def test_a_tree_of_folders_that_is_removed_leaves_no_ghosts_and_comes_back_with_
     shutil.copytree(aside, kept.root / "Finance", copy_function=shutil.copy)
     settle(kept.deps)
     assert {path: kept.path(number) for path, number in numbers.items()} == {path: path for path in numbers}
-
-
-# any sequence, against a model ----------------------------------------------------------------------------------
-
-NAMES = st.sampled_from(["a.txt", "b.txt", "c.txt"])
-FOLDERS = st.sampled_from(["", "One", "Two", "One/Deep", "Kept"])
-
-
-class AnySequence(RuleBasedStateMachine):
-    """Other programs do anything, sweeps come at any time; in the end records are as the disk is."""
-
-    world: World
-    folder: Path
-    count = 0
-
-    @initialize()
-    def begin(self) -> None:
-        type(self).count += 1
-        self.url = self.world.database(EMPTY)
-        self.home = self.folder / f"{os.getpid()}-{self.count}"
-        self.context = opened(self.world.settings(self.home), self.url, 3)
-        self.deps = self.context.__enter__()
-        self.drive = small_drive(self.deps)
-        self.root = self.drive.root
-        for name in ("One/Deep", "Two", "Kept"):
-            (self.root / name).mkdir(parents=True)
-        (self.root / "Kept/secret.txt").write_text("kept by the mate")
-        self.sweeper = DriveSweeper(self.deps, 0.0)
-        self.sweeper.sweep()
-        access.grant(
-            self.deps, self.drive.keeper, self.drive.folder("Kept"),
-            Wish(replaces=True, grants=[(Holder(person=self.drive.keeper), "keeper")]),
-        )  # fmt: skip
-        self.rights = domains(self.deps)
-        self.edits = 0
-
-    def place(self, folder: str) -> Path:
-        path = self.root / folder
-        path.mkdir(parents=True, exist_ok=True)
-        return path
-
-    @rule(folder=FOLDERS, name=NAMES, text=st.sampled_from(["x", "y", ""]))
-    def write(self, folder: str, name: str, text: str) -> None:
-        path = self.place(folder) / name
-        if not path.is_dir():
-            path.write_text(text)
-
-    @rule(folder=FOLDERS, name=NAMES)
-    def edit(self, folder: str, name: str) -> None:
-        path = self.root / folder / name
-        if path.is_file():
-            self.edits += 1
-            path.write_text(f"edit {self.edits}")
-
-    @rule(folder=FOLDERS, name=NAMES, to=FOLDERS, new=NAMES)
-    def move(self, folder: str, name: str, to: str, new: str) -> None:
-        path = self.root / folder / name
-        if path.is_file():
-            path.replace(self.place(to) / new)  # over whatever stands there
-
-    @rule(folder=FOLDERS, name=NAMES, to=FOLDERS, new=NAMES)
-    def copy(self, folder: str, name: str, to: str, new: str) -> None:
-        path, target = self.root / folder / name, self.place(to) / new
-        if path.is_file() and path != target and not (target.exists() and target.samefile(path)):
-            shutil.copy(path, target)
-
-    @rule(folder=FOLDERS, name=NAMES, to=FOLDERS, new=NAMES)
-    def link(self, folder: str, name: str, to: str, new: str) -> None:
-        path, target = self.root / folder / name, self.place(to) / new
-        if path.is_file() and not target.exists():
-            os.link(path, target)
-
-    @rule(folder=FOLDERS, name=NAMES)
-    def remove(self, folder: str, name: str) -> None:
-        (self.root / folder / name).unlink(missing_ok=True)
-
-    @rule(
-        folder=st.sampled_from(["One", "Two", "One/Deep", "Kept"]),
-        to=st.sampled_from(["Three", "Two/In", "Four"]),
-    )
-    def move_folder(self, folder: str, to: str) -> None:
-        path, target = self.root / folder, self.root / to
-        if path.is_dir() and not target.exists() and path not in target.parents:
-            target.parent.mkdir(parents=True, exist_ok=True)
-            path.rename(target)
-
-    @rule(folder=st.sampled_from(["One", "Two", "One/Deep"]))
-    def remove_folder(self, folder: str) -> None:
-        shutil.rmtree(self.root / folder, ignore_errors=True)
-
-    @rule(folder=st.sampled_from(["One", "Two"]))
-    def restore_folder(self, folder: str) -> None:
-        if (self.root / folder).is_dir():
-            restored_copy(self.root, self.root / folder)
-
-    @rule()
-    def sweep(self) -> None:
-        self.sweeper.sweep()
-
-    @rule()
-    def start_again(self) -> None:
-        self.sweeper = DriveSweeper(self.deps, 0.0)
-
-    @invariant()
-    def no_right_is_wider_than_it_was(self) -> None:
-        if hasattr(self, "rights"):
-            for domain, who in domains(self.deps).items():
-                assert who <= self.rights.get(domain, set())
-
-    def teardown(self) -> None:
-        if not hasattr(self, "context"):
-            return
-        try:
-            settle(self.deps, self.sweeper)
-            with self.deps.db.transaction() as conn:
-                assert stuck.everything(conn) == []
-                assert logbook.last(conn) > 0
-        finally:
-            self.context.__exit__(None, None, None)
-            self.world.drop(self.url)
-            shutil.rmtree(self.home, ignore_errors=True)
-
-
-def test_any_sequence_ends_with_records_that_are_as_the_disk_is(the_world: World, tmp_path: Path) -> None:
-    AnySequence.world, AnySequence.folder = the_world, tmp_path
-    machine = AnySequence.TestCase
-    machine.settings = settings(
-        max_examples=2_000 if LONG else 40, stateful_step_count=18, deadline=None, database=None,
-        suppress_health_check=list(HealthCheck), derandomize=not LONG,
-    )  # fmt: skip
-    machine().runTest()
