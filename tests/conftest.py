@@ -11,8 +11,8 @@ from hypothesis import HealthCheck, settings
 
 from tests.support import EMPTY, Server, World, free_port, world
 from waka.launch import opened
-from waka.work import signing_in
 from waka.work.deps import Deps
+from waka.work.people import signing_in
 
 # hundreds of tests make people: here, not in the servers that are started, a password's sum is a cheap one
 COSTLY = signing_in._hasher

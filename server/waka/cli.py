@@ -14,8 +14,12 @@ import click
 from waka import cli_changes, cluster, launch, logs
 from waka.errors import CannotStart, DriveTrouble, WakaError
 from waka.settings import Settings
-from waka.work import belonging, health, lists, proposing, signing_in, taking_in
+from waka.work.changes import lists
+from waka.work.changes.ways.undo import propose_undo
 from waka.work.deps import Deps
+from waka.work.outside import belonging, taking_in
+from waka.work.people import signing_in
+from waka.work.upkeep import health
 
 DEMO_MARK = "is-a-demo"  #: in a home that the demo made; no other is ever cleared
 
@@ -249,7 +253,7 @@ def undo_changes(file: Path, login: str) -> None:
     """Put back what was last run from FILE; what was changed since is said and left alone."""
     with _open(Settings.read()) as deps:
         person = cli_changes.person_of(deps, login)
-        undo_id = proposing.propose_undo(deps, person, cli_changes.last_of(deps, person, file))
+        undo_id = propose_undo(deps, person, cli_changes.last_of(deps, person, file))
         found = cli_changes.checked(deps, person, undo_id)
         code = cli_changes.tell_check(deps, person, found) or cli_changes.carry_out(deps, person, found)
     sys.exit(code)

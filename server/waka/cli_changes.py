@@ -14,17 +14,20 @@ from pathlib import Path
 
 import click
 
+from waka.core.words import blocks, worded
 from waka.errors import BadRequest, DatabaseAway, NotFound
-from waka.records import lists as kept
-from waka.records import people
-from waka.records.lists import BulkList, Filter
-from waka.work import lists, proposing
-from waka.work.checking import check_list
+from waka.records.changes import lists as kept
+from waka.records.changes.lists import ChangeList
+from waka.records.changes.steps import Filter
+from waka.records.people import people
+from waka.work.changes import lists, looking
+from waka.work.changes.check import check_list
+from waka.work.changes.evidence import THERE, proved_steps
+from waka.work.changes.paging import PAGE
+from waka.work.changes.run import run_list
+from waka.work.changes.sheets import read_sheet
+from waka.work.changes.ways.sheet import propose_sheet
 from waka.work.deps import Deps
-from waka.work.evidence import THERE, proved_steps
-from waka.work.paging import PAGE
-from waka.work.running import run_list
-from waka.work.sheets import read_sheet
 
 BLOCKED, AMISS = 3, 4
 
@@ -38,19 +41,17 @@ def person_of(deps: Deps, login: str) -> int:
     return found.id
 
 
-def propose(deps: Deps, person: int, file: Path) -> BulkList:
+def propose(deps: Deps, person: int, file: Path) -> ChangeList:
     """Make a list of a spreadsheet and check it. Raises ``BadRequest``."""
     try:
         data = file.read_bytes()
     except OSError as error:
         raise BadRequest(f"{file} cannot be read: {error.strerror}.") from error
-    list_id = proposing.propose_sheet(
-        deps, person, read_sheet(data, deps.reader), file.name, origin="command"
-    )
+    list_id = propose_sheet(deps, person, read_sheet(data, deps.reader), file.name, origin="command")
     return checked(deps, person, list_id)
 
 
-def checked(deps: Deps, person: int, list_id: int) -> BulkList:
+def checked(deps: Deps, person: int, list_id: int) -> ChangeList:
     """Return a new list, checked here where it was too long to be checked as it was made."""
     found = lists.one(deps, person, list_id)
     if found.state == "draft":
@@ -59,35 +60,31 @@ def checked(deps: Deps, person: int, list_id: int) -> BulkList:
     return found
 
 
-def tell_check(deps: Deps, person: int, found: BulkList) -> int:
+def tell_check(deps: Deps, person: int, found: ChangeList) -> int:
     """Say what the check found, step by step where something is wrong; return the exit code."""
-    click.echo(f"Change {found.id}: {found.steps} steps, {found.summary['left']} left out.")
-    for sight in found.summary["sight"]:
-        for word, names in (("will see", sight["gain"]), ("will not see", sight["lose"])):
+    click.echo(f"Change {found.id}: {found.steps} steps, {found.summary.left} left out.")
+    for sight in found.summary.sight:
+        for word, names in (("will see", sight.gain), ("will not see", sight.lose)):
             if names:
-                click.echo(f"  {sight['steps']} steps: {', '.join(names)} {word} the documents")
-    for code in found.summary["findings"]:
-        if not lists.blocks(code):
+                click.echo(f"  {sight.steps} steps: {', '.join(names)} {word} the documents")
+    for code in found.summary.findings:
+        if not blocks(code):
             continue
         start, total = 0, 1
         while start < total:
-            page = lists.steps(deps, person, found.id, Filter(finding=code), start)
+            page = looking.page_of(deps, person, found.id, Filter(finding=code), start)
             for step in page.steps:
-                told = "; ".join(f["message"] for f in step.step.findings or ())
-                row = (
-                    f"line {step.step.asked['row']}"
-                    if "row" in step.step.asked
-                    else f"step {step.step.position}"
-                )
+                told = "; ".join(worded(f.code, f.facts) for f in step.step.findings)
+                row = f"line {step.step.row}" if step.step.row is not None else f"step {step.step.position}"
                 click.echo(f"  {row}: {step.from_path} → {step.to_path}: {told}", err=True)
             start, total = start + PAGE, page.total
-    blocked = int(found.summary["blocked"])
+    blocked = found.summary.blocked
     if blocked:
         click.echo(f"{blocked} steps cannot run as they are; nothing was moved.", err=True)
     return BLOCKED if blocked else 0
 
 
-def carry_out(deps: Deps, person: int, found: BulkList) -> int:
+def carry_out(deps: Deps, person: int, found: ChangeList) -> int:
     """Run a checked list here, with a bar on a terminal; return the exit code."""
     if found.steps:
         lists.run(deps, person, found.id)
@@ -95,11 +92,11 @@ def carry_out(deps: Deps, person: int, found: BulkList) -> int:
     now = lists.one(deps, person, found.id)
     click.echo(f"Change {now.id}: {now.steps_done} of {now.steps} steps done, {now.steps_failed} failed.")
     if now.trouble:
-        click.echo(now.trouble, err=True)
+        click.echo(worded(now.trouble.code, now.trouble.facts), err=True)
     return 0 if now.state == "done" or not found.steps else AMISS
 
 
-def _run_here(deps: Deps, person: int, found: BulkList) -> None:
+def _run_here(deps: Deps, person: int, found: ChangeList) -> None:
     with click.progressbar(length=found.steps, label="Running", file=sys.stderr) as bar:
         while True:
             # anew, where it waits for another list, lost its database or is in the hands of a running Waka
@@ -132,9 +129,8 @@ def tell_proof(deps: Deps, person: int, list_id: int, *, read: bool) -> int:
         files += 1
         if one.outcome not in THERE:
             amiss += 1
-            click.echo(
-                f"  step {one.position}, No. {one.number}, {one.path}: {one.why or one.outcome}", err=True
-            )
+            why = worded(one.why.code, one.why.facts) if one.why else one.outcome
+            click.echo(f"  step {one.position}, No. {one.number}, {one.path}: {why}", err=True)
     arrived = f"All {files} of {files} arrived." if not amiss else f"{files - amiss} of {files} arrived."
     if files or not destroyed:
         click.echo(arrived)
@@ -147,6 +143,6 @@ def last_of(deps: Deps, person: int, file: Path) -> int:
     """Return the latest list that was made of a spreadsheet of this name. Raises ``NotFound``."""
     with deps.db.transaction() as conn:
         for found in kept.of_person(conn, person, None):
-            if found.ask.get("sheet") == file.name and found.begun_at is not None:
+            if found.ask.sheet == file.name and found.begun_at is not None:
                 return found.id
     raise NotFound(f"A list that was run from {file.name}")

@@ -24,9 +24,11 @@ from waka import cluster
 from waka.errors import CannotStart, DriveAway, WakaError
 from waka.records.migrations import migrate
 from waka.settings import Settings
-from waka.work import belonging, engine, storing
 from waka.work import deps as parts
+from waka.work.changes import settle
 from waka.work.deps import Deps
+from waka.work.documents import storing
+from waka.work.outside import belonging
 
 OWN_PARTS = ("database", "cache")  #: folders of WAKA_HOME that are nobody else's
 STOP_SECONDS = 20
@@ -153,7 +155,7 @@ def _prepare(settings: Settings, url: str) -> None:
     try:
         with opened(settings, url, connections=2, admit=False) as deps:
             if _admitted(deps, stop):
-                engine.settle_all(deps)
+                settle.settle_all(deps)
                 storing.tidy_all(deps)
     except WakaError as error:
         print(f"{error.message} {error.mend or ''}".strip(), file=sys.stderr, flush=True)

@@ -10,12 +10,12 @@ from pathlib import Path
 import pytest
 
 from tests.support import tree_of
+from waka.core.changes.acts import KnownFile
 from waka.core.changes.settle import Verdict
 from waka.drive.moving import Move
 from waka.drive.tree import Tree
 from waka.drive.versions import (
     Exchange,
-    Known,
     drop_aside,
     exchange,
     put_back_in_store,
@@ -31,10 +31,12 @@ OLD, NEW = b"berth plan of spring", b"berth plan of autumn, with the north mole"
 POINTS = ["copying", "before_exchange", "after_aside", "after_exchange", "after_put_away"]
 
 
-def known(tree: Tree, path: bytes) -> Known:
+def known(tree: Tree, path: bytes) -> KnownFile:
     found = tree.stat(path)
     assert found is not None
-    return Known(size=found.size, inode=found.inode, modified_ns=found.modified_ns, sha256=tree.sha256(path))
+    return KnownFile(
+        size=found.size, inode=found.inode, modified_ns=found.modified_ns, sha256=tree.sha256(path)
+    )
 
 
 def coming(number: int, source: Tree, path: bytes, drive: Tree, place: bytes) -> Move:

@@ -9,9 +9,9 @@ import psycopg
 
 from tests.support import EMPTY, World, assert_records_agree, name_of
 from waka.launch import opened
-from waka.work import signing_in
 from waka.work.deps import Deps
-from waka.work.taking_in import index_next, take_in
+from waka.work.outside.taking_in import index_next, take_in
+from waka.work.people import signing_in
 
 STEPS = 1_000
 FOLDERS = 20

@@ -13,25 +13,28 @@ import pytest
 
 from tests.faults.papers import PASSWORD, assert_all_agree, papers
 from tests.support import EMPTY, World, files_beneath
+from waka.core.changes.proposal import Proposal
 from waka.errors import DriveTrouble
 from waka.launch import opened
-from waka.records.lists import BulkList
-from waka.work import changing, lists, proposing, signing_in
-from waka.work.asked import Asked
+from waka.records.changes.lists import ChangeList
+from waka.work.changes import lists
+from waka.work.changes.run import run_list
+from waka.work.changes.ways import by_hand, kept_list
+from waka.work.changes.ways.asks import Ask
 from waka.work.deps import Deps
-from waka.work.running import run_list
-from waka.work.taking_in import index_next, take_in
+from waka.work.outside.taking_in import index_next, take_in
+from waka.work.people import signing_in
 
 
 def test_no_space_stops_says_so_and_goes_on_when_there_is_room(the_world: World, tmp_path: Path) -> None:
     """On a small file system of its own where one can be mounted, else with a fault beneath the drive."""
     with small_disk(tmp_path / "disk") as disk, twelve_plans(the_world, tmp_path, disk) as (deps, keeper):
-        asks = [Asked(do="copy", at=0, number=n, to="Copies") for n in papers(deps)]
-        list_id = proposing.propose(deps, keeper, asks, title="Copies", origin="chosen")
+        asks = [Proposal(act="copy", document=n, to="Copies") for n in papers(deps)]
+        list_id = kept_list.propose(deps, keeper, asks, title="Copies", origin="chosen")
         disk.fill()
         failed = run_once(deps, keeper, list_id)
         assert failed.state == "failed" and failed.trouble is not None
-        assert "No space left" in failed.trouble and "Make room" in failed.trouble
+        assert failed.trouble.code == "disk_full"
         assert failed.steps_done < 13
         disk.free()
         assert_all_agree(deps)
@@ -43,15 +46,15 @@ def test_no_space_stops_says_so_and_goes_on_when_there_is_room(the_world: World,
 def test_a_read_only_drive_stops_says_so_and_goes_on_when_it_is_not(the_world: World, tmp_path: Path) -> None:
     with small_disk(tmp_path / "disk") as disk, twelve_plans(the_world, tmp_path, disk) as (deps, keeper):
         numbers = list(papers(deps))
-        asks = [Asked(do="move", at=0, number=n, to="Plans") for n in numbers]
-        list_id = proposing.propose(deps, keeper, asks, title="Plans", origin="chosen")
+        asks = [Proposal(act="place", document=n, to="Plans") for n in numbers]
+        list_id = kept_list.propose(deps, keeper, asks, title="Plans", origin="chosen")
         disk.forbid()
         failed = run_once(deps, keeper, list_id)
         assert failed.state == "failed" and failed.trouble is not None
-        assert "Read-only file system" in failed.trouble and "ask the administrator" in failed.trouble
+        assert failed.trouble.code == "disk_read_only"
         # by hand, too
         with pytest.raises(DriveTrouble, match="Read-only") as told:
-            changing.run(deps, keeper, changing.Ask(act="rename", documents=numbers[:1], name="x.txt"))
+            by_hand.run(deps, keeper, Ask(act="rename", documents=numbers[:1], name="x.txt"))
         assert "ask the administrator" in (told.value.mend or "")
         disk.allow()
         assert_all_agree(deps)
@@ -77,7 +80,7 @@ def twelve_plans(the_world: World, tmp_path: Path, disk: "Disk") -> Iterator[tup
         yield deps, keeper
 
 
-def run_once(deps: Deps, keeper: int, list_id: int) -> BulkList:
+def run_once(deps: Deps, keeper: int, list_id: int) -> ChangeList:
     lists.run(deps, keeper, list_id)
     run_list(deps, list_id)
     return lists.one(deps, keeper, list_id)

@@ -12,17 +12,18 @@ from tests import loaded
 from tests.conftest import LONG
 from tests.faults.papers import a_thousand_papers, cut_off, how_far, papers
 from tests.support import World, assert_records_agree, world
+from waka.core.changes.proposal import Proposal
 from waka.settings import Settings
-from waka.work import lists, proposing
-from waka.work.asked import Asked
+from waka.work.changes import lists
+from waka.work.changes.proving import prove
+from waka.work.changes.ways import kept_list
 from waka.work.deps import Deps
-from waka.work.proving import prove
-from waka.work.taking_in import index_next
+from waka.work.outside.taking_in import index_next
 
 KILLS = 200 if LONG else 10
 
 
-def mixed(deps: Deps, rng: random.Random) -> tuple[list[Asked], dict[int, int]]:
+def mixed(deps: Deps, rng: random.Random) -> tuple[list[Proposal], dict[int, int]]:
     """Moves, swaps, circles of three, copies, bins and versions over all the papers there are.
 
     Returned with what becomes a version of what.
@@ -31,11 +32,11 @@ def mixed(deps: Deps, rng: random.Random) -> tuple[list[Asked], dict[int, int]]:
     merging: dict[int, int] = {}
     numbers = list(known)
     rng.shuffle(numbers)
-    asks: list[Asked] = []
+    asks: list[Proposal] = []
 
-    def to(number: int, path: str, *, do: str = "move") -> None:
+    def to(number: int, path: str, *, act: str = "place") -> None:
         above, _, name = path.rpartition("/")
-        asks.append(Asked(do=do, at=0, number=number, to=above, name=name))  # type: ignore[arg-type]
+        asks.append(Proposal(act=act, document=number, to=above, name=name))
 
     while len(numbers) >= 8:
         a, b, c, d, e, f, g, h = (numbers.pop() for _ in range(8))
@@ -46,12 +47,12 @@ def mixed(deps: Deps, rng: random.Random) -> tuple[list[Asked], dict[int, int]]:
         to(e, known[c][0])
         to(f, f"Moved {rng.randrange(9)}/{f}-{known[f][0].rpartition('/')[2]}")
         if rng.random() < 0.3:
-            to(g, f"Copies/{g}-{rng.random()}.txt", do="copy")
+            to(g, f"Copies/{g}-{rng.random()}.txt", act="copy")
         elif rng.random() < 0.3:
-            asks.append(Asked(do="bin", at=0, number=g, reason="no more use"))
+            asks.append(Proposal(act="bin", document=g, reason="no more use"))
         elif rng.random() < 0.6:
             above, _, name = known[h][0].rpartition("/")
-            asks.append(Asked(do="move", at=0, number=g, to=above, name=name, collision="version"))
+            asks.append(Proposal(act="place", document=g, to=above, name=name, collision="version"))
             merging[g] = h
     return asks, merging
 
@@ -104,8 +105,8 @@ def kill_again_and_again(own: World, deps: Deps, keeper: int, runner: Runner) ->
     while killed.total() < KILLS:
         rounds += 1
         asks, merging = mixed(deps, rng)
-        list_id = proposing.propose(deps, keeper, asks, title=f"Round {rounds}", origin="chosen")
-        assert lists.one(deps, keeper, list_id).summary["blocked"] == 0
+        list_id = kept_list.propose(deps, keeper, asks, title=f"Round {rounds}", origin="chosen")
+        assert lists.one(deps, keeper, list_id).summary.blocked == 0
         lists.run(deps, keeper, list_id)
         while not comes_to_its_end(runner, list_id, rng if killed.total() < KILLS else None):
             what = rng.choices(["runner", "database", "part of it", "connections"], [5, 3, 1, 1])[0]

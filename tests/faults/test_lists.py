@@ -14,14 +14,17 @@ import pytest
 from tests.conftest import LONG
 from tests.faults.papers import PASSWORD, STEPS, assert_all_agree, cut_off, grow, papers, state_of
 from tests.support import EMPTY, Client, Server, World, files_beneath, free_port, wait_until
+from waka.core.changes.proposal import Proposal
+from waka.core.words import worded
 from waka.errors import DatabaseAway
 from waka.launch import opened
 from waka.settings import Settings
-from waka.work import lists, proposing, signing_in
-from waka.work.asked import Asked
+from waka.work.changes import lists
+from waka.work.changes.run import run_list
+from waka.work.changes.ways import kept_list
 from waka.work.deps import Deps
-from waka.work.running import run_list
-from waka.work.taking_in import index_next, take_in
+from waka.work.outside.taking_in import index_next, take_in
+from waka.work.people import signing_in
 
 
 def test_who_has_lost_the_database_keeps_the_list_until_its_files_rest(
@@ -30,8 +33,8 @@ def test_who_has_lost_the_database_keeps_the_list_until_its_files_rest(
     """A worker that was cut off still moves what it has begun: another must not settle it meanwhile."""
     deps, keeper = many
     url = deps.db.pool.conninfo
-    asks = [Asked(do="move", at=0, number=n, to="Box") for n in papers(deps)]
-    list_id = proposing.propose(deps, keeper, asks, title="Into a box", origin="chosen")
+    asks = [Proposal(act="place", document=n, to="Box") for n in papers(deps)]
+    list_id = kept_list.propose(deps, keeper, asks, title="Into a box", origin="chosen")
     lists.run(deps, keeper, list_id)
     monkeypatch.setenv("WAKA_FAULT", "slow:step_moved")
     loose: list[BaseException] = []
@@ -78,7 +81,7 @@ def test_eight_people_move_the_same_documents_around(the_world: World, home: Pat
     server.start()
     told: list[tuple[int, object]] = []
     begun: list[int] = []
-    ready = threading.Barrier(len(people))
+    ready = threading.Barrier(len(people), timeout=60)
 
     def work(login: str) -> None:
         rng = random.Random(login)
@@ -141,9 +144,9 @@ def test_a_folder_that_another_program_deletes_during_the_run(many: tuple[Deps, 
     deps, keeper = many
     known = papers(deps)
     asks = [
-        Asked(do="move", at=0, number=n, to="Box") for n, (p, _) in known.items() if p.startswith("Paper 1/")
+        Proposal(act="place", document=n, to="Box") for n, (p, _) in known.items() if p.startswith("Paper 1/")
     ]
-    list_id = proposing.propose(deps, keeper, asks, title="Into a box", origin="chosen")
+    list_id = kept_list.propose(deps, keeper, asks, title="Into a box", origin="chosen")
     lists.run(deps, keeper, list_id, first=1)
     run_list(deps, list_id)
     box = deps.drive.root / "Box"
@@ -154,5 +157,5 @@ def test_a_folder_that_another_program_deletes_during_the_run(many: tuple[Deps, 
     run_list(deps, list_id)
     failed = lists.one(deps, keeper, list_id)
     assert failed.state == "failed" and failed.trouble is not None
-    assert "no longer there" in failed.trouble and failed.steps_done == 2
+    assert "no longer there" in worded(failed.trouble.code, failed.trouble.facts) and failed.steps_done == 2
     assert len(files_beneath(deps.drive.root)) == STEPS, "all is still there"

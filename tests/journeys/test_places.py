@@ -44,7 +44,10 @@ def test_a_file_dropped_into_the_arrivals_folder_appears_by_itself(page: Page, d
 
 def test_a_slip_is_kept_over_a_reload_and_set_aside(page: Page) -> None:
     sign_in(page)
-    page.get_by_role("link", name="tide tables.txt").click()
+    asked = page.get_by_role("link", name="tide tables.txt")
+    asked.click()
+    expect(asked).to_have_attribute("aria-current", "true")
+    expect(page.get_by_role("combobox", name="Kind")).to_be_focused()
     page.get_by_label("What", exact=True).fill("tides of the spring")
     page.wait_for_timeout(1200)
     page.reload()

@@ -8,11 +8,14 @@ import pytest
 
 from tests.support import World
 from waka.launch import opened
-from waka.records import contents, documents, folders, naming, search
-from waka.records.documents import File, Record
-from waka.records.listing import Scope, Sort, page
-from waka.work import signing_in
+from waka.records.desk import naming
+from waka.records.documents import contents, documents
+from waka.records.documents.documents import File, Record
+from waka.records.finding import search
+from waka.records.folders import folders
+from waka.records.folders.listing import Scope, Sort, page
 from waka.work.deps import Deps
+from waka.work.people import signing_in
 
 COUNT = 47
 

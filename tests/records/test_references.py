@@ -6,8 +6,8 @@ from psycopg.errors import ForeignKeyViolation
 from waka.work.deps import Deps
 
 _STEP = """insert into change_step (list_id, position, act, document_id, folder_id, onto_id, from_place, from_path, to_place,
-    to_path, state, size, sha256, inode, modified_ns, before, after)
-    values ({list}, 1, 'place', {document}, {folder}, {onto}, 'drive', '', 'drive', '', 'proposed', 0, '', 0, 0, '{{}}', '{{}}')"""
+    to_path, state, size, sha256, inode, modified_ns)
+    values ({list}, 1, 'place', {document}, {folder}, {onto}, 'drive', '', 'drive', '', 'proposed', 0, '', 0, 0)"""
 _LINE = """insert into logbook (action, person_id, document_id, list_id, folder_id, from_folder_id, to_folder_id)
     values ('moved', {person}, {document}, {list}, {folder}, {from_folder}, {to_folder})"""
 STEP = {"list": "1", "document": "null", "folder": "null", "onto": "null"}

@@ -8,11 +8,12 @@ import psycopg
 import pytest
 
 from tests.support import World, wait_until
-from waka.records import outside
+from waka.records.outside import outside
 from waka.runner import loop
-from waka.work import browsing, looking
 from waka.work.deps import Deps
-from waka.work.desk import desk
+from waka.work.desk.queue import desk
+from waka.work.documents import looking
+from waka.work.folders import browsing
 
 
 @contextmanager

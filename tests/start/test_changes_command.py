@@ -74,7 +74,7 @@ def test_a_run_waits_for_another_in_the_same_folders_and_goes_on(
         process = subprocess.Popen(
             command, env=env, stdout=subprocess.PIPE, stderr=subprocess.PIPE, text=True
         )
-        waiting = "select from change_list where origin = 'command' and trouble like 'Waits for change%'"
+        waiting = "select from change_list where origin = 'command' and trouble ->> 'code' = 'waits_for'"
         wait_until(lambda: conn.execute(waiting).fetchone() is not None, "it waits")
         conn.execute("delete from folder_in_motion")
         out, _ = process.communicate(timeout=30)

@@ -10,10 +10,10 @@ from flask.testing import FlaskClient
 from tests.support import World
 from waka.demo.make import PASSWORD
 from waka.launch import opened
-from waka.records import people
+from waka.records.people import people
 from waka.web.app import create_app
-from waka.work import signing_in
 from waka.work.deps import Deps
+from waka.work.people import signing_in
 
 
 @dataclass

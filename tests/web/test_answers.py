@@ -8,7 +8,7 @@ from pydantic import BaseModel
 
 from tests.web.conftest import Visitor
 from waka.web import schemas as s
-from waka.web import schemas_desk as sd
+from waka.web.desk import schemas as sd
 
 
 @pytest.fixture

@@ -2,16 +2,15 @@
 
 import re
 import socket
-from dataclasses import replace
 
 import pytest
 
 from tests.support import Client, Server
 from tests.web.conftest import Visitor
 from waka.errors import TooManyTries, WrongPassword
-from waka.work import signing_in
 from waka.work.deps import Deps
-from waka.work.remembering import Remembered
+from waka.work.people import signing_in
+from waka.work.upkeep.health import Lately
 
 
 def test_the_session_cookie_is_kept_from_scripts_and_other_sites(visitor: Visitor) -> None:
@@ -137,9 +136,10 @@ def test_an_upload_cut_off_half_way_leaves_nothing(demo_server: Server) -> None:
 
 def test_health_says_what_is_not_in_order_and_no_path(deps: Deps) -> None:
     from waka.web.app import create_app
-    from waka.work import health
+    from waka.work.upkeep import health
 
-    client = create_app(replace(deps, health=Remembered(0.0))).test_client()
+    deps.kept(Lately).seconds = 0.0  # looked at anew each time
+    client = create_app(deps).test_client()
     assert client.get("/api/health").json["in_order"] is True  # type: ignore[index]
     deps.drive.root.rename(deps.drive.root.with_name("unplugged"))
     answer = client.get("/api/health")

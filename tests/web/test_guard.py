@@ -18,12 +18,13 @@ from tests.web.conftest import Visitor
 from tests.web.test_rights import TABLE, addresses
 from waka.core.people.passwords import is_common
 from waka.errors import BadRequest, TooLarge, TooManyTries, WrongPassword
-from waka.records import logbook
+from waka.records.finding import logbook
 from waka.web import guard
 from waka.web.app import create_app
 from waka.web.proxies import sender
-from waka.work import office, signing_in, uploading
 from waka.work.deps import Deps
+from waka.work.desk import uploading
+from waka.work.people import office, signing_in
 
 PASSWORD = "fair winds here"
 
@@ -308,7 +309,7 @@ def test_an_invitation_is_looked_up_before_anything_costly(
 
 
 def test_parallel_looks_at_health_share_one(deps: Deps, monkeypatch: pytest.MonkeyPatch) -> None:
-    from waka.work import health
+    from waka.work.upkeep import health
 
     looks: list[int] = []
     plain = health.check

@@ -18,19 +18,26 @@ import pytest
 from tests.support import EMPTY, World
 from tests.web.conftest import Visitor
 from tests.web.test_rights import OTHERS, QUERY, TABLE
+from waka.core.changes.proposal import Proposal
 from waka.demo.make import PASSWORD
 from waka.launch import opened
-from waka.records import naming, people
+from waka.records.desk import naming
+from waka.records.people import people
 from waka.web.app import create_app
-from waka.work import access, browsing, labelling, proposing, signing_in, uploading
-from waka.work import lists as lists_work
-from waka.work.access import Holder, Wish
-from waka.work.changing import Ask, run
+from waka.work.changes import lists as lists_work
+from waka.work.changes.run import run_list
+from waka.work.changes.sheets import read_sheet
+from waka.work.changes.ways import kept_list
+from waka.work.changes.ways.asks import Ask
+from waka.work.changes.ways.by_hand import run
+from waka.work.changes.ways.sheet import propose_sheet
 from waka.work.deps import Deps
-from waka.work.reading import ReadingQueue
-from waka.work.running import run_list
-from waka.work.sheets import read_sheet
-from waka.work.taking_in import index_next, take_in
+from waka.work.desk import uploading
+from waka.work.documents.reading import ReadingQueue
+from waka.work.folders import access, browsing, labelling
+from waka.work.folders.access import Holder, Wish
+from waka.work.outside.taking_in import index_next, take_in
+from waka.work.people import signing_in
 
 HIDDEN = "Club/Qzouter"
 SHOWN = f"{HIDDEN}/Berths"  #: one that the filer of another folder may see, within the hidden one
@@ -138,17 +145,17 @@ def change(deps: Deps, keeper: int, numbers: dict[str, int]) -> list[int]:
     """Bin one, with a reason; destroy one; move and rename one by a list; leave a list that was only checked."""
     run(deps, keeper, Ask(act="bin", documents=[numbers["qzbinned.txt"]], reason="qzreason"))
     run(deps, keeper, Ask(act="bin", documents=[numbers["qzdestroyed.txt"]], reason="qzreason"))
-    asks = [proposing.Asked(do="destroy", at=0, number=numbers["qzdestroyed.txt"])]
-    done = [proposing.propose(deps, keeper, asks, title="Qzlist destroys", origin="bin")]
+    asks = [Proposal(act="destroy", document=numbers["qzdestroyed.txt"])]
+    done = [kept_list.propose(deps, keeper, asks, title="Qzlist destroys", origin="bin")]
     sheet = f'from,to\n"{HIDDEN}/qzold.txt","{HIDDEN}/Qzinner/qzold moved.txt"\n'
-    done.append(proposing.propose_sheet(deps, keeper, read_sheet(sheet.encode(), deps.reader), "Qzlist.csv"))
+    done.append(propose_sheet(deps, keeper, read_sheet(sheet.encode(), deps.reader), "Qzlist.csv"))
     for one in done:
         lists_work.run(deps, keeper, one)
         run_list(deps, one)
     sheet = f'from,to\n"{HIDDEN}/Qzinner/qzfile one.txt","Letters"\n'
     return [
         *done,
-        proposing.propose_sheet(deps, keeper, read_sheet(sheet.encode(), deps.reader), "Qzlist 2.csv"),
+        propose_sheet(deps, keeper, read_sheet(sheet.encode(), deps.reader), "Qzlist 2.csv"),
     ]
 
 
@@ -270,7 +277,7 @@ def test_names_of_hidden_folders_are_not_told_apart_from_others_by_guessing(plan
     rows = "".join(f"Club/rules.txt,{guess}\n" for guess in guesses)
     made = visitor.ask("POST", "/api/lists/sheet", data=f"from,to\n{rows}".encode()).json
     steps = visitor.ask("GET", f"/api/lists/{made['id']}/steps").json["steps"]
-    told = {finding["message"] for step in steps[-3:] for finding in step["findings"]}
+    told = {(finding["code"], str(finding["facts"])) for step in steps[-3:] for finding in step["findings"]}
     assert len(told) == 1
 
 

@@ -4,9 +4,10 @@ import pytest
 
 from tests.work.drive import SmallDrive, small_drive
 from tests.work.lists import Lists
-from waka.records import folders, naming
-from waka.work import arriving
+from waka.records.desk import naming
+from waka.records.folders import folders
 from waka.work.deps import Deps
+from waka.work.desk import arriving
 
 
 @pytest.fixture

@@ -5,14 +5,17 @@ from __future__ import annotations
 from dataclasses import dataclass
 from pathlib import Path
 
-from waka.records import documents, naming
-from waka.records.listing import Scope
-from waka.work import access, browsing, signing_in
-from waka.work.access import Wish
-from waka.work.changing import Ask, Done, run
+from waka.records.desk import naming
+from waka.records.documents import documents
+from waka.records.folders.listing import Scope
+from waka.work.changes.ways.asks import Ask
+from waka.work.changes.ways.by_hand import Done, run
 from waka.work.deps import Deps
-from waka.work.outside import DriveSweeper
-from waka.work.taking_in import index_next, take_in
+from waka.work.folders import access, browsing
+from waka.work.folders.access import Wish
+from waka.work.outside.sweeping import DriveSweeper
+from waka.work.outside.taking_in import index_next, take_in
+from waka.work.people import signing_in
 
 FILES = {
     "Finance/2025/2025-03-12_mrc_mizzen-sail.txt": "mend the mizzen",

@@ -7,12 +7,14 @@ from typing import Any
 
 from tests.support import assert_records_agree, files_beneath
 from tests.work.drive import SmallDrive
-from waka.records.lists import BulkList, Filter
-from waka.work import lists, proposing
-from waka.work.proposing import Choice
-from waka.work.running import run_list
-from waka.work.sheets import read_sheet
-from waka.work.taking_in import index_next
+from waka.records.changes.lists import ChangeList
+from waka.records.changes.steps import Filter
+from waka.work.changes import lists, looking
+from waka.work.changes.run import run_list
+from waka.work.changes.sheets import read_sheet
+from waka.work.changes.ways import chosen, mapping, sheet
+from waka.work.changes.ways.chosen import Choice
+from waka.work.outside.taking_in import index_next
 
 
 @dataclass
@@ -23,7 +25,7 @@ class Lists:
 
     def sheet(self, *rows: tuple[str, str]) -> int:
         text = "from,to\n" + "\n".join(f'"{source}","{target}"' for source, target in rows)
-        return proposing.propose_sheet(
+        return sheet.propose_sheet(
             self.drive.deps, self.drive.keeper, read_sheet(text.encode(), self.drive.deps.reader), "moves.csv"
         )
 
@@ -37,15 +39,15 @@ class Lists:
     def chosen(self, do: str, *paths: str, **more: Any) -> int:
         numbers = [self.drive.number(path) for path in paths]
         choice = Choice(do=do, documents=numbers, **more)  # type: ignore[arg-type]
-        return proposing.propose_chosen(self.drive.deps, self.drive.keeper, choice)
+        return chosen.propose_chosen(self.drive.deps, self.drive.keeper, choice)
 
     def mapping(self, source: str, target: str) -> int:
-        return proposing.propose_mapping(self.drive.deps, self.drive.keeper, source, target)
+        return mapping.propose_mapping(self.drive.deps, self.drive.keeper, source, target)
 
-    def one(self, list_id: int) -> BulkList:
+    def one(self, list_id: int) -> ChangeList:
         return lists.one(self.drive.deps, self.drive.keeper, list_id)
 
-    def run(self, list_id: int, only: list[int] | None = None) -> BulkList:
+    def run(self, list_id: int, only: list[int] | None = None) -> ChangeList:
         lists.run(self.drive.deps, self.drive.keeper, list_id, only)
         run_list(self.drive.deps, list_id)
         while index_next(self.drive.deps):
@@ -54,11 +56,11 @@ class Lists:
         return self.one(list_id)
 
     def steps(self, list_id: int) -> list[tuple[str, str, str]]:
-        page = lists.steps(self.drive.deps, self.drive.keeper, list_id, Filter(), 0)
+        page = looking.page_of(self.drive.deps, self.drive.keeper, list_id, Filter(), 0)
         return [(s.step.act, s.from_path, s.to_path) for s in page.steps]
 
     def findings(self, list_id: int) -> list[str]:
-        return sorted(self.one(list_id).summary["findings"])
+        return sorted(self.one(list_id).summary.findings)
 
 
 def stand(drive: SmallDrive) -> dict[str, str]:

@@ -8,13 +8,18 @@ import pytest
 from tests.conftest import COSTLY
 from tests.work.drive import NOTE, SAIL, SmallDrive
 from waka.errors import BadRequest, NotAllowed, NotFound, NotSignedIn, SlipIncomplete, WrongPassword
-from waka.records import naming
-from waka.records.access import Holder
-from waka.records.people import Person
-from waka.work import access, arriving, browsing, changing, desk, filing, office, signing_in, slips
-from waka.work.access import Wish
-from waka.work.changing import Ask
-from waka.work.slips import Slip
+from waka.records.desk import naming
+from waka.records.folders.access import Holder
+from waka.records.people.people import Person
+from waka.work.changes.ways import by_hand, filing
+from waka.work.changes.ways.asks import Ask
+from waka.work.desk import arriving
+from waka.work.desk import queue as desk
+from waka.work.folders import access, browsing
+from waka.work.folders.access import Wish
+from waka.work.naming import preview
+from waka.work.naming.slips import Slip
+from waka.work.people import office, signing_in
 
 
 @pytest.fixture
@@ -89,15 +94,15 @@ def test_a_team_s_rights_follow_its_members(drive: SmallDrive, boss: Person) -> 
 def test_a_folder_moved_under_other_rights_comes_under_them(drive: SmallDrive) -> None:
     drive.keep_to("Trainees", drive.keeper)
     ask = Ask(act="move_folder", folder=drive.folder("Finance/2025"), into=drive.folder("Trainees"))
-    seen = changing.look(drive.deps, drive.keeper, ask)
+    seen = by_hand.look(drive.deps, drive.keeper, ask)
     assert seen.lose == ["Alba Beck", "Tamsin Brook"]
-    changing.run(drive.deps, drive.keeper, Ask(
+    by_hand.run(drive.deps, drive.keeper, Ask(
         act="move_folder", folder=ask.folder, into=ask.into, seen=seen.digest))  # fmt: skip
     assert seen_by(drive, drive.filer) == {"", "Finance", "Finance/2026", "Letters"}
 
 
 def test_a_private_folder_is_its_maker_s_alone(drive: SmallDrive) -> None:
-    made = changing.run(drive.deps, drive.filer, Ask(
+    made = by_hand.run(drive.deps, drive.filer, Ask(
         act="make_folder", folder=drive.folder("Letters"), name="Drafts", private=True))  # fmt: skip
     assert "Letters/Drafts" in seen_by(drive, drive.filer)
     assert "Letters/Drafts" not in seen_by(drive, drive.keeper)
@@ -120,7 +125,7 @@ def test_an_invitation_is_used_once(drive: SmallDrive, boss: Person) -> None:
 
 def test_who_leaves_is_out_at_once_and_another_takes_over(drive: SmallDrive, boss: Person) -> None:
     session = signing_in.sign_in(drive.deps, "tamsin", "fair winds here", "1.2.3.4")
-    changing.run(drive.deps, drive.filer, Ask(
+    by_hand.run(drive.deps, drive.filer, Ask(
         act="make_folder", folder=drive.folder("Letters"), name="Drafts", private=True))  # fmt: skip
     with pytest.raises(BadRequest, match="Nobody would keep a folder that is not for you to see"):
         office.switch_off(drive.deps, boss, drive.filer, None)
@@ -148,14 +153,15 @@ def test_rights_that_end_while_somebody_works(drive: SmallDrive) -> None:
     drive.keep_to("Letters", drive.keeper)
     for ask in (Ask(act="rename", documents=[number], name="x.txt"), Ask(act="bin", documents=[number])):
         with pytest.raises(NotFound):
-            changing.run(drive.deps, drive.filer, ask)
+            by_hand.run(drive.deps, drive.filer, ask)
     with pytest.raises(NotFound):
         drive.change("move", SAIL, folder=letters)
     assert drive.path(number) == NOTE
 
 
 def test_an_arrival_point_is_seen_by_those_it_is_granted_to(drive: SmallDrive, boss: Person) -> None:
-    from waka.work import arriving, desk
+    from waka.work.desk import arriving
+    from waka.work.desk import queue as desk
 
     (drive.deps.arrivals.root / "Scanner").mkdir()
     (drive.deps.arrivals.root / "Scanner/scan 1.txt").write_text("a scan")
@@ -198,7 +204,7 @@ def test_parties_are_known_to_who_sees_their_documents(drive: SmallDrive) -> Non
     tried = Slip(kind="letter", who="qss", when="1.2.2026", what="x", folder=drive.folder("Letters"))
     for slip in (tried, replace(tried, who="Another Firm", short="qss")):
         with drive.deps.db.transaction() as conn:
-            seen = slips.preview(conn, drive.filer, other, slip, date(2026, 11, 20))
+            seen = preview.preview(conn, drive.filer, other, slip, date(2026, 11, 20))
         assert "Quayle" not in str(seen)
         assert (
             any(problem.message == "“qss” is taken" for problem in seen.understood.problems)

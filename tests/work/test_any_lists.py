@@ -13,13 +13,16 @@ from tests.support import EMPTY, World
 from tests.work.drive import small_drive
 from tests.work.lists import Lists, stand
 from waka.core.changes.check import Collision
+from waka.core.words import blocks
 from waka.errors import ListHasErrors
 from waka.launch import opened
-from waka.records.lists import BulkList
-from waka.work import browsing, lists, proposing
-from waka.work.lists import Mend
-from waka.work.outside import DriveSweeper
-from waka.work.proving import prove
+from waka.records.changes.lists import ChangeList
+from waka.work.changes import lists
+from waka.work.changes.lists import Mend
+from waka.work.changes.proving import prove
+from waka.work.changes.ways import undo as undoing
+from waka.work.folders import browsing
+from waka.work.outside.sweeping import DriveSweeper
 
 EXAMPLES = 300 if LONG else 12
 POLICIES: list[Collision] = ["wait", "beside", "version", "same"]
@@ -54,16 +57,16 @@ def propose(draw: st.DrawFn, made: Lists) -> int:
     return made.chosen("bin", *some, reason="done with")
 
 
-def mend(made: Lists, list_id: int) -> BulkList:
+def mend(made: Lists, list_id: int) -> ChangeList:
     """Take out what does not fit, finding by finding, as a person would who decides for all alike."""
     deps, keeper = made.drive.deps, made.drive.keeper
     for _ in range(8):
         found = made.one(list_id)
-        if found.summary["blocked"] == 0:
+        if found.summary.blocked == 0:
             return found
         with pytest.raises(ListHasErrors):
             lists.run(deps, keeper, list_id)
-        code = next(code for code in found.summary["findings"] if lists.blocks(code))
+        code = next(code for code in found.summary.findings if blocks(code))
         lists.mend(deps, keeper, list_id, Mend(finding=code, leave=True))
     raise AssertionError(f"still blocked: {made.findings(list_id)}")
 
@@ -105,7 +108,7 @@ def test_whatever_is_asked_nothing_is_lost_and_undo_gives_it_back(
                 assert (proof.arrived, proof.amiss) == (proof.files, [])
                 assert DriveSweeper(deps, 0.0).sweep() == 0, "the drive is as the records say"
                 if draw(st.booleans(), label="undone"):
-                    undo = proposing.propose_undo(deps, made.drive.keeper, list_id)
-                    assert made.one(undo).summary["blocked"] == 0
+                    undo = undoing.propose_undo(deps, made.drive.keeper, list_id)
+                    assert made.one(undo).summary.blocked == 0
                     assert made.run(undo).state == "done"
                     assert stand(made.drive) == before

@@ -9,11 +9,14 @@ import pytest
 
 from tests.support import assert_records_agree, tree_of
 from waka.errors import WakaError
-from waka.work import arriving, filing, finding
-from waka.work.arriving import Sweeper
+from waka.work.changes.ways import filing
 from waka.work.deps import Deps
-from waka.work.desk import desk
-from waka.work.slips import Slip
+from waka.work.desk import arriving
+from waka.work.desk import keeping as keeping_slips
+from waka.work.desk.arriving import Sweeper
+from waka.work.desk.queue import desk
+from waka.work.finding import search as finding
+from waka.work.naming.slips import Slip
 
 
 @pytest.mark.parametrize(
@@ -82,7 +85,7 @@ def test_what_lies_in_the_arrivals_is_taken_once_it_stands_still(deps: Deps, fil
 
 
 def test_links_pipes_and_hidden_files_are_not_taken(deps: Deps, filer: int) -> None:
-    from waka.work.desk import desk
+    from waka.work.desk.queue import desk
 
     (deps.arrivals.root / "out").symlink_to("/etc/passwd")
     (deps.arrivals.root / "loop").symlink_to(deps.arrivals.root)
@@ -137,7 +140,7 @@ def test_the_same_bytes_a_second_time_are_said(deps: Deps, filer: int) -> None:
 def test_how_a_document_came_is_kept_for_good(deps: Deps, filer: int, folder: int) -> None:
     number = arriving.upload(deps, filer, "scan 12.txt", [b"the bill"], 8)
     slip = Slip(kind="invoice", who="mrc", when="12.3.2025", what="Mizzen sail", folder=folder)
-    filing.save_slip(deps, filer, number, slip)
+    keeping_slips.save_slip(deps, filer, number, slip)
     filing.file_arrival(deps, filer, number, slip, date(2026, 11, 20))
     with deps.db.transaction() as conn:
         found = conn.execute(

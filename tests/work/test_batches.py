@@ -4,34 +4,44 @@ from dataclasses import replace
 
 import pytest
 
+from waka.core.changes.acts import Act, Copy, KnownFile, MakeFolder, Place, PlaceFolder, RemoveFolder, Version
+from waka.core.changes.step import Spot, Step
+from waka.core.fields.record import Record
 from waka.drive.tree import FileStat
-from waka.records.changes import Step
-from waka.work.batches import BATCH_BYTES, independent, must_follow, one_batch, without_their_own_parents
+from waka.work.changes.acts import Done
+from waka.work.changes.batches import (
+    BATCH_BYTES,
+    independent,
+    must_follow,
+    one_batch,
+    without_their_own_parents,
+)
 
 MOVE = Step(
-    list_id=1, position=1, act="place", document_id=1, folder_id=None, from_place="drive", from_path=b"A/a",
-    to_place="drive", to_path=b"B/a", state="proposed", size=10, sha256=b"", inode=1, modified_ns=0,
-    before={"folder": 1, "name": "a"}, after={"folder": 2, "name": "a"}, failure=None,
+    list_id=1, position=1, act=Place(), document=1, from_path=b"A/a", to_path=b"B/a",
+    file=KnownFile(size=10, inode=1), source=Spot(folder=1, name="a"), target=Spot(folder=2, name="a"),
 )  # fmt: skip
+COPY, VERSION = Copy(record=Record()), Version(stood=KnownFile())
 
 
-def move(number: int, **other: object) -> Step:
-    return replace(MOVE, position=number, document_id=number, **other)  # type: ignore[arg-type]
+def move(number: int, act: Act = MOVE.act, size: int = 10, **other: object) -> Step:
+    file = KnownFile(size=size, inode=1)
+    return replace(MOVE, position=number, document=number, act=act, file=file, **other)  # type: ignore[arg-type]
 
 
-def folder(act: str, number: int, to: bytes = b"B") -> Step:
-    return replace(MOVE, act=act, document_id=None, folder_id=number, to_path=to)
+def folder(act: Act, number: int, to: bytes = b"B") -> Step:
+    return replace(MOVE, act=act, document=None, folder=number, to_path=to)
 
 
 TOGETHER = [
     ([move(1), move(2), move(3)], 3),
     ([move(1), move(2), move(1)], 2),  # a document moves once in a batch
-    ([move(1), move(2, act="version", onto_id=3), move(3)], 2),
-    ([move(1), folder("place_folder", 1), move(2)], 1),  # a folder that moves stands alone
-    ([folder("place_folder", 1), move(2)], 1),
-    ([folder("remove_folder", 1), folder("remove_folder", 2), move(1)], 2),
-    ([move(1, act="copy", size=BATCH_BYTES), move(2, act="copy", size=1), move(3)], 1),  # large copies, one by one
-    ([move(1, act="copy", size=9 * BATCH_BYTES)], 1),
+    ([move(1), move(2, VERSION, onto=3), move(3)], 2),
+    ([move(1), folder(PlaceFolder(), 1), move(2)], 1),  # a folder that moves stands alone
+    ([folder(PlaceFolder(), 1), move(2)], 1),
+    ([folder(RemoveFolder(), 1), folder(RemoveFolder(), 2), move(1)], 2),
+    ([move(1, COPY, size=BATCH_BYTES), move(2, COPY, size=1), move(3)], 1),  # large copies, one by one
+    ([move(1, COPY, size=9 * BATCH_BYTES)], 1),
     ([move(1, size=9 * BATCH_BYTES), move(2, size=9 * BATCH_BYTES)], 2),  # a move costs the same whatever its size
 ]  # fmt: skip
 
@@ -42,17 +52,17 @@ def test_what_goes_together(steps: list[Step], count: int) -> None:
 
 
 def test_a_folder_is_made_before_those_in_it() -> None:
-    makes = [folder("make_folder", at, to) for at, to in enumerate([b"A", b"B", b"A/C", b"D"])]
+    makes = [folder(MakeFolder(), at, to) for at, to in enumerate([b"A", b"B", b"A/C", b"D"])]
     assert without_their_own_parents(makes) == makes[:2]
 
 
 FOLLOWS = [
     ([move(2)], [move(1)], False),
     ([move(1)], [move(1)], True),
-    ([move(2, act="version", onto_id=1)], [move(1)], True),
-    ([move(2, after={"folder": 2, "name": "b", "was": "A/a"})], [move(1)], True),
-    ([folder("remove_folder", 1)], [move(1)], True),
-    ([move(1)], [folder("make_folder", 1)], True),
+    ([move(2, VERSION, onto=1)], [move(1)], True),
+    ([move(2, was="A/a")], [move(1)], True),
+    ([folder(RemoveFolder(), 1)], [move(1)], True),
+    ([move(1)], [folder(MakeFolder(), 1)], True),
 ]  # fmt: skip
 
 
@@ -63,5 +73,5 @@ def test_what_waits_for_the_batch_before(coming: list[Step], before: list[Step],
 
 def test_what_takes_a_place_that_another_left_is_written_down_after_it() -> None:
     found = FileStat(size=0, inode=1, modified_ns=0)
-    swap = [move(1), move(2, before={"folder": 3, "name": "c"}, after={"folder": 1, "name": "a"}), move(3)]
-    assert [len(group) for group in independent([(step, found) for step in swap])] == [1, 2]
+    swap = [move(1), move(2, source=Spot(folder=3, name="c"), target=Spot(folder=1, name="a")), move(3)]
+    assert [len(group) for group in independent([Done(step, found) for step in swap])] == [1, 2]

@@ -16,14 +16,16 @@ from waka import cli, launch
 from waka.core.changes.belonging import Belonging, Mark, belonging
 from waka.errors import CannotStart, DriveAway, ForeignDrive, NotAllowed
 from waka.launch import opened
-from waka.records import logbook
+from waka.records.finding import logbook
 from waka.settings import Settings
-from waka.work import arriving, filing, storing, versions
-from waka.work import belonging as belongs
-from waka.work.belonging import Telling
+from waka.work.changes.ways import filing
 from waka.work.deps import Deps
-from waka.work.outside import DriveSweeper
-from waka.work.slips import Slip
+from waka.work.desk import arriving
+from waka.work.documents import storing, versions
+from waka.work.naming.slips import Slip
+from waka.work.outside import belonging as belongs
+from waka.work.outside.belonging import Telling
+from waka.work.outside.sweeping import DriveSweeper
 
 
 @pytest.mark.parametrize(

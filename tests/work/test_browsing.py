@@ -8,13 +8,14 @@ from tests.support import assert_records_agree
 from waka.demo.filed import filed
 from waka.demo.make import SEED
 from waka.demo.waiting import waiting
-from waka.records import naming
-from waka.records.folders import OutlineRow
-from waka.records.listing import Scope
-from waka.work import browsing, finding
-from waka.work.browsing import arrange
+from waka.records.desk import naming
+from waka.records.folders.folders import OutlineRow
+from waka.records.folders.listing import Scope
 from waka.work.deps import Deps
-from waka.work.taking_in import index_next, take_in
+from waka.work.finding import search as finding
+from waka.work.folders import browsing
+from waka.work.folders.browsing import arrange
+from waka.work.outside.taking_in import index_next, take_in
 
 
 def row(id: int, parent: int | None, name: str, documents: int = 0, misnamed: int = 0) -> OutlineRow:

@@ -5,11 +5,13 @@ import os
 from dataclasses import replace
 
 from tests.work.drive import NOTE, SmallDrive
-from waka.work import changing, lists, page_cache, proposing
-from waka.work.asked import Asked
-from waka.work.changing import Ask
-from waka.work.reading import ReadingQueue
-from waka.work.running import run_list
+from waka.core.changes.proposal import Proposal
+from waka.work.changes import lists
+from waka.work.changes.run import run_list
+from waka.work.changes.ways import by_hand, kept_list
+from waka.work.changes.ways.asks import Ask
+from waka.work.documents import page_cache
+from waka.work.documents.reading import ReadingQueue
 
 
 def test_what_is_destroyed_leaves_neither_text_nor_pictures(drive: SmallDrive) -> None:
@@ -27,9 +29,9 @@ def test_what_is_destroyed_leaves_neither_text_nor_pictures(drive: SmallDrive) -
         return text, page_cache.get(drive.deps, digest, "1-960.png")
 
     for one, expect in ((number, ("dear all", b"a picture")), (copy, (None, None))):
-        changing.run(drive.deps, drive.keeper, Ask(act="bin", documents=[one]))
-        asks = [Asked(do="destroy", at=0, number=one)]
-        list_id = proposing.propose(drive.deps, drive.keeper, asks, title="Destroy", origin="bin", ask={})
+        by_hand.run(drive.deps, drive.keeper, Ask(act="bin", documents=[one]))
+        asks = [Proposal(act="destroy", document=one)]
+        list_id = kept_list.propose(drive.deps, drive.keeper, asks, title="Destroy", origin="bin", ask={})
         lists.run(drive.deps, drive.keeper, list_id)
         run_list(drive.deps, list_id)
         assert left() == expect  # as long as another has the same bytes, they stay

@@ -1,16 +1,21 @@
 """Folders that a list leaves empty, and what it comes to, counted row by row."""
 
 from collections import Counter
+from collections.abc import Sequence
 from typing import Any
 
 import pytest
 
-from waka.records.lists import NewStep
-from waka.records.survey import FolderRow
-from waka.work.before_after import CROWDED
-from waka.work.emptied import Moves, emptied_folders
-from waka.work.structure import Structure
-from waka.work.telling import Tally, summary_of
+from waka.core.changes.acts import Act, Bin, Copy, KnownFile, MakeFolder, Place, PlaceFolder, Restore, Version
+from waka.core.changes.findings import StepFinding
+from waka.core.changes.step import Spot, Step
+from waka.core.fields.record import Record
+from waka.records.changes.steps import NewStep
+from waka.records.folders.survey import FolderRow
+from waka.work.changes.before_after import CROWDED
+from waka.work.changes.emptied import Moves, emptied_folders
+from waka.work.changes.structure import Structure
+from waka.work.changes.telling import Tally, summary_of
 
 #: Drive (1) with Letters (2), which has 2024 (3) and 2025 (4), and Boat (5), which is somebody else's to keep
 HELD = Counter({1: 2, 2: 0, 3: 2, 4: 1, 5: 1})
@@ -28,18 +33,32 @@ def structure(**rights: str) -> Structure:
     ])  # fmt: skip
 
 
-def step(act: str, source: int | None = None, target: int | None = None, **more: Any) -> NewStep:
-    subject: dict[str, Any] = {"document_id": 7} if not act.endswith("folder") else {"folder_id": source}
-    key = "folder" if not act.endswith("folder") else "parent"
-    base = {
-        "position": 1,
-        "act": act,
-        "asked": {},
-        "before": {key: source},
-        "after": {key: target},
-        "size": 10,
-    }
-    return NewStep(**(base | subject | more))
+ACTS: dict[str, Act] = {
+    "place": Place(), "copy": Copy(record=Record()), "bin": Bin(), "restore": Restore(), "make_folder": MakeFolder(),
+    "place_folder": PlaceFolder(), "version": Version(stood=KnownFile()),
+}  # fmt: skip
+
+
+def step(
+    act: str,
+    source: int | None = None,
+    target: int | None = None,
+    findings: Sequence[StepFinding] = (),
+    **more: Any,
+) -> NewStep:
+    is_folder = act.endswith("folder")
+    return NewStep(
+        step=Step(
+            list_id=1, position=1, act=ACTS[act], document=None if is_folder else 7, folder=source if is_folder else None,
+            source=Spot(folder=source, name="x") if source is not None else None,
+            target=Spot(folder=target, name="x") if target is not None else None, file=KnownFile(size=10), **more,
+        ),
+        findings=findings,
+    )  # fmt: skip
+
+
+def found(code: str) -> StepFinding:
+    return StepFinding(position=1, code=code)
 
 
 EMPTIED = [
@@ -55,7 +74,7 @@ EMPTIED = [
     ([step("place", 4, 1), step("make_folder", None, 4)], []),
     ([step("place", 4, 1), step("place_folder", 3, 1)], [4, 2]),  # a folder that goes as a whole is none left in it
     ([step("place", 4, 1, state="left")], []),
-    ([step("place", 4, 4, after={"folder": 4, "parks": True})], []),
+    ([step("place", 4, 4, parks=True)], []),
 ]  # fmt: skip
 
 
@@ -63,32 +82,32 @@ EMPTIED = [
 def test_folders_that_are_left_empty(rows: list[NewStep], expected: list[int]) -> None:
     moves = Moves()
     for row in rows:
-        moves.note(row)
+        moves.note(row.step)
     assert emptied_folders(structure(), moves, HELD) == expected
 
 
 def test_a_folder_with_rights_of_its_own_stays() -> None:
     moves = Moves()
-    moves.note(step("place", 4, 1))
+    moves.note(step("place", 4, 1).step)
     assert emptied_folders(structure(**{"2025": "reader"}), moves, HELD) == []
 
 
 def test_a_list_is_counted_while_it_is_written() -> None:
     tally = Tally()
-    taken = [{"code": "taken"}, {"code": "sight"}]
+    taken = [found("taken"), found("sight")]
     for row in [
-        step("make_folder", None, 2), step("place", 3, None, after={"folder": None, "make": "Letters/New"}),
-        step("place", 4, 3, findings=taken), step("place", 4, 3, state="left", findings=[{"code": "already_there"}]),
+        step("make_folder", None, 2), step("place", 3, 0, make="Letters/New"),
+        step("place", 4, 3, findings=taken), step("place", 4, 3, state="left", findings=[found("already_there")]),
         *[step("restore", None, 5)] * CROWDED,
     ]:  # fmt: skip
         assert tally.note(row) is row
-    told = summary_of(structure(), tally, HELD, HELD, [], {})
+    told = summary_of(structure(), tally, HELD, HELD, [], removes_empty=False)
     assert (tally.steps, tally.bytes) == (CROWDED + 3, 10 * (CROWDED + 3))
-    assert told["acts"] == {"make_folder": 1, "place": 2, "restore": CROWDED}
-    assert told["findings"] == {"taken": 1, "sight": 1, "already_there": 1}
-    assert (told["blocked"], told["left"], told["emptied"]) == (1, 1, ["Letters/2025"])
-    assert [(f["path"], f["before"], f["after"], f["crowded"]) for f in told["folders"]] == [
+    assert told.acts == {"make_folder": 1, "place": 2, "restore": CROWDED}
+    assert told.findings == {"taken": 1, "sight": 1, "already_there": 1}
+    assert (told.blocked, told.left, told.emptied) == (1, 1, ["Letters/2025"])
+    assert [(f.path, f.before, f.after, f.crowded) for f in told.folders] == [
         ("", 6, CROWDED + 6, False), ("Boat", 1, CROWDED + 1, True), ("Letters", 3, 3, False),
         ("Letters/2024", 2, 2, False), ("Letters/2025", 1, 0, False), ("Letters/New", 0, 1, False),
     ]  # fmt: skip
-    assert summary_of(structure(), tally, HELD, HELD, [], {"remove_empty": True})["emptied"] == []
+    assert summary_of(structure(), tally, HELD, HELD, [], removes_empty=True).emptied == []

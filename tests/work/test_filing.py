@@ -23,12 +23,18 @@ from waka.errors import (
     UnsafePath,
     WakaError,
 )
-from waka.work import arriving, browsing, filing, finding, signing_in, slips, undoing
-from waka.work.arriving import Sweeper
+from waka.work.changes.ways import filing
+from waka.work.changes.ways import undo as undoing
 from waka.work.deps import Deps
-from waka.work.reading import ReadingQueue
-from waka.work.slips import Slip
-from waka.work.taking_in import take_in
+from waka.work.desk import arriving
+from waka.work.desk.arriving import Sweeper
+from waka.work.documents.reading import ReadingQueue
+from waka.work.finding import search as finding
+from waka.work.folders import browsing
+from waka.work.naming import preview
+from waka.work.naming.slips import Slip
+from waka.work.outside.taking_in import take_in
+from waka.work.people import signing_in
 
 TODAY = date(2026, 11, 20)
 NAME = "2025-03-12_mrc_mizzen-sail_4471.txt"
@@ -270,7 +276,7 @@ def test_the_slip_offers_the_extension_that_fits(deps: Deps, filer: int, folder:
     number = arriving.upload(deps, filer, "photo.pdf", [PNG], len(PNG))
     ReadingQueue(deps).read_next()
     with deps.db.transaction() as conn:
-        seen = slips.preview(conn, filer, number, slip(folder), TODAY)
+        seen = preview.preview(conn, filer, number, slip(folder), TODAY)
     assert [(f.code, f.mend) for f in seen.findings] == [("wrong_extension", ".png")]
     done = filing.file_arrival(deps, filer, number, replace(slip(folder), extension=".png"), TODAY)
     assert done.path.endswith("_4471.png")
@@ -287,7 +293,7 @@ def test_the_neighbour_strip_shows_the_spot(deps: Deps, filer: int, folder: int,
         (deps.drive.root / "Finance/2025" / name).write_text(name)
     take_in(deps, filer, lambda *_: None)
     with deps.db.transaction() as conn:
-        seen = slips.preview(conn, filer, number, slip(folder), TODAY)
+        seen = preview.preview(conn, filer, number, slip(folder), TODAY)
     assert [n.name for n in seen.before] == ["2025-03-01_mrc_a.txt"]
     assert [n.name for n in seen.after] == ["2025-03-20_mrc_b.txt", "zz.txt"]
     assert [s.field for s in seen.before[0].segments] == [
@@ -304,7 +310,7 @@ def test_the_neighbour_strip_shows_the_spot(deps: Deps, filer: int, folder: int,
 def test_an_arrival_with_a_name_that_is_no_text_can_be_filed(deps: Deps, filer: int, folder: int) -> None:
     (deps.arrivals.root / os.fsdecode(b"caf\xe9.txt")).write_text("x")
     Sweeper(deps, settle_seconds=0).sweep()
-    from waka.work.desk import desk
+    from waka.work.desk.queue import desk
 
     [arrival] = desk(deps, filer).waiting
     done = filing.file_arrival(deps, filer, arrival.id, slip(folder), TODAY)

@@ -9,12 +9,15 @@ from tests.support import files_beneath
 from tests.work.drive import CANVAS, FILES, LOG, NOTE, ROPE, SAIL, SmallDrive
 from tests.work.lists import Lists
 from waka.errors import BadRequest, CountDiffers, NotFound, NotUndoable
-from waka.records import storage
-from waka.work import browsing, emptying, evidence, lists, proposing
-from waka.work.proposing import Choice
-from waka.work.proving import prove
-from waka.work.slips import Slip
-from waka.work.taking_in import take_in
+from waka.records.folders import storage
+from waka.work.changes import evidence, lists
+from waka.work.changes.proving import prove
+from waka.work.changes.ways import chosen, emptying
+from waka.work.changes.ways import undo as undoing
+from waka.work.changes.ways.chosen import Choice
+from waka.work.folders import browsing
+from waka.work.naming.slips import Slip
+from waka.work.outside.taking_in import take_in
 
 
 def test_a_template_brings_its_empty_folders(made: Lists) -> None:
@@ -23,7 +26,7 @@ def test_a_template_brings_its_empty_folders(made: Lists) -> None:
     (drive.root / "Letters/Out/drafts").mkdir(parents=True)
     take_in(drive.deps, drive.keeper)
     choice = Choice(do="copy", folders=[drive.folder("Letters")], into=drive.folder(""), name="Letters 2027")
-    list_id = proposing.propose_chosen(drive.deps, drive.keeper, choice)
+    list_id = chosen.propose_chosen(drive.deps, drive.keeper, choice)
     lists.check(drive.deps, drive.keeper, list_id)  # checked again, it still has them
     assert made.run(list_id).state == "done"
     copied = {
@@ -31,11 +34,9 @@ def test_a_template_brings_its_empty_folders(made: Lists) -> None:
         for path in (drive.root / "Letters 2027").rglob("*")
     }
     assert copied == {"In", "Out", "Out/drafts", "note.txt"}
-    assert made.run(proposing.propose_undo(drive.deps, drive.keeper, list_id)).state == "done"
+    assert made.run(undoing.propose_undo(drive.deps, drive.keeper, list_id)).state == "done"
     assert not (drive.root / "Letters 2027").exists()
-    again = proposing.propose_chosen(
-        drive.deps, drive.keeper, replace(choice, name="Letters", into=choice.into)
-    )
+    again = chosen.propose_chosen(drive.deps, drive.keeper, replace(choice, name="Letters", into=choice.into))
     assert made.findings(again) == ["already_there", "taken"]
 
 
@@ -45,18 +46,18 @@ def test_fields_of_many_are_set_and_their_names_follow(made: Lists) -> None:
     choice = Choice(
         do="correct", documents=[drive.number(SAIL), drive.number(NOTE)], fields=slip, renames=True
     )
-    list_id = proposing.propose_chosen(drive.deps, drive.keeper, choice)
+    list_id = chosen.propose_chosen(drive.deps, drive.keeper, choice)
     number = drive.number(SAIL)
     assert made.run(list_id).state == "done"
     found = browsing.details(drive.deps, drive.keeper, number).document
     assert (found.kind, found.reference, found.what) == ("invoice", "A-7", "mizzen sail")
     assert drive.path(number) == "Finance/2025/2025-03-12_mrc_mizzen-sail_A-7.txt"
     assert drive.number(NOTE), "what lacks a date keeps its name"
-    assert made.run(proposing.propose_undo(drive.deps, drive.keeper, list_id)).state == "done"
+    assert made.run(undoing.propose_undo(drive.deps, drive.keeper, list_id)).state == "done"
     found = browsing.details(drive.deps, drive.keeper, number).document
     assert (drive.path(number), found.reference) == (SAIL, None)
     with pytest.raises(BadRequest, match="No field"):
-        proposing.propose_chosen(drive.deps, drive.keeper, replace(choice, fields=Slip()))
+        chosen.propose_chosen(drive.deps, drive.keeper, replace(choice, fields=Slip()))
 
 
 def test_the_bin_is_emptied_by_age_of_what_was_counted(made: Lists) -> None:
@@ -88,13 +89,13 @@ def test_the_bin_is_emptied_by_age_of_what_was_counted(made: Lists) -> None:
     with pytest.raises(NotFound):
         browsing.details(drive.deps, drive.keeper, number)
     with pytest.raises(NotUndoable):
-        proposing.propose_undo(drive.deps, drive.keeper, list_id)
+        undoing.propose_undo(drive.deps, drive.keeper, list_id)
 
 
 def test_a_folder_that_moved_is_proved_by_all_it_holds(made: Lists) -> None:
     drive = made.drive
     choice = Choice(do="move", folders=[drive.folder("Finance")], into=drive.folder("Letters"))
-    list_id = proposing.propose_chosen(drive.deps, drive.keeper, choice)
+    list_id = chosen.propose_chosen(drive.deps, drive.keeper, choice)
     assert made.run(list_id).state == "done"
     assert prove(drive.deps, drive.keeper, list_id, read=True).arrived == 3
     (drive.root / "Letters" / ROPE).unlink()
@@ -108,7 +109,7 @@ def test_reading_again_goes_on_slice_by_slice(made: Lists, monkeypatch: pytest.M
     drive = made.drive
     monkeypatch.setattr(evidence, "MOST_IN_SLICE", 2)
     choice = Choice(do="move", folders=[drive.folder("Finance")], into=drive.folder("Letters"))
-    list_id = proposing.propose_chosen(drive.deps, drive.keeper, choice)
+    list_id = chosen.propose_chosen(drive.deps, drive.keeper, choice)
     made.run(list_id)
     first = evidence.read_again(drive.deps, drive.keeper, list_id, 0)
     assert (first.files, first.amiss) == (2, []) and first.after is not None

@@ -13,10 +13,11 @@ from tests.support import EMPTY, World
 from tests.work.drive import small_drive
 from tests.work.test_following_table import domains, restored_copy, settle
 from waka.launch import opened
-from waka.records import logbook, stuck
-from waka.work import access
-from waka.work.access import Holder, Wish
-from waka.work.outside import DriveSweeper
+from waka.records.finding import logbook
+from waka.records.outside import stuck
+from waka.work.folders import access
+from waka.work.folders.access import Holder, Wish
+from waka.work.outside.sweeping import DriveSweeper
 
 NAMES = st.sampled_from(["a.txt", "b.txt", "c.txt"])
 FOLDERS = st.sampled_from(["", "One", "Two", "One/Deep", "Kept"])

@@ -18,11 +18,12 @@ from tests.conftest import LONG
 from tests.support import EMPTY, World, assert_records_agree
 from tests.work.drive import SmallDrive, small_drive
 from waka.launch import opened
-from waka.records import outside, stuck
-from waka.work import access, answering
+from waka.records.outside import outside, stuck
 from waka.work.deps import Deps
-from waka.work.outside import DriveSweeper
-from waka.work.taking_in import index_next
+from waka.work.folders import access
+from waka.work.outside import answering
+from waka.work.outside.sweeping import DriveSweeper
+from waka.work.outside.taking_in import index_next
 
 A, B = "Finance/2025/2025-03-12_mrc_mizzen-sail.txt", "Letters/note.txt"
 FILE, FOLDER, TREE = "Letters/note.txt", "Trainees", "Finance"
@@ -396,7 +397,7 @@ def test_a_path_longer_than_the_system_takes_is_followed_like_any_other(kept: Sm
     (kept.root / "Letters/after.txt").write_text("behind it")
     sweeper = DriveSweeper(kept.deps, 0.0)
     assert [sweeper.sweep() for _ in range(4)][-1] == 0
-    from waka.work.reading import ReadingQueue
+    from waka.work.documents.reading import ReadingQueue
 
     queue = ReadingQueue(kept.deps)
     while queue.read_next():

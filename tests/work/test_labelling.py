@@ -9,10 +9,16 @@ import pytest
 from tests.support import assert_records_agree
 from tests.work.drive import CANVAS, LOG, NOTE, ROPE, SAIL, SmallDrive
 from waka.errors import BadRequest, DriveTrouble, NotAllowed, NotFound, TooLarge, UploadConflict
-from waka.records.listing import Scope
-from waka.work import browsing, desk, finding, labelling, signing_in, storage, taking_out, undoing, uploading
-from waka.work.arriving import Sweeper
-from waka.work.taking_in import index_next, take_in
+from waka.records.folders.listing import Scope
+from waka.work.changes.ways import by_hand
+from waka.work.changes.ways import undo as undoing
+from waka.work.desk import queue as desk
+from waka.work.desk import uploading
+from waka.work.desk.arriving import Sweeper
+from waka.work.finding import search as finding
+from waka.work.folders import browsing, labelling, storage, taking_out
+from waka.work.outside.taking_in import index_next, take_in
+from waka.work.people import signing_in
 
 
 def names(drive: SmallDrive, person: int, scope: Scope) -> list[str]:
@@ -168,14 +174,13 @@ def test_an_upload_that_cannot_be_filed_waits_on_the_desk(drive: SmallDrive) -> 
 
 
 def test_an_upload_into_a_folder_that_is_renamed_meanwhile_lands_in_it(drive: SmallDrive) -> None:
-    from waka.work import changing
-    from waka.work.changing import Ask
+    from waka.work.changes.ways.asks import Ask
 
     letters = drive.folder("Letters")
     begun = uploading.begin(drive.deps, drive.filer, path="note.txt", size=4, folder=letters)
     ask = Ask(act="rename_folder", folder=letters, name="Post")
-    seen = changing.look(drive.deps, drive.keeper, ask)
-    changing.run(
+    seen = by_hand.look(drive.deps, drive.keeper, ask)
+    by_hand.run(
         drive.deps, drive.keeper, Ask(act="rename_folder", folder=letters, name="Post", seen=seen.digest)
     )
     done = uploading.receive(drive.deps, drive.filer, begun.id, 0, [b"new!"])
@@ -263,7 +268,7 @@ def test_what_is_bound_for_a_folder_is_only_seen_by_who_sees_that_folder(
     drive.keep_to("Trainees", drive.keeper)
     folder = drive.folder("Trainees")
     if fails:
-        monkeypatch.setattr(uploading, "_intend", _refuse)
+        monkeypatch.setattr(uploading, "_down", _refuse)
     begun = uploading.begin(drive.deps, drive.keeper, path="dismissal of the mate.txt", size=6, folder=folder)
     looks: list[str] = []
     plain = uploading._file

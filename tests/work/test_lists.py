@@ -11,16 +11,21 @@ import pytest
 from tests.support import files_beneath
 from tests.work.drive import CANVAS, FILES, LOG, NOTE, ROPE, SAIL
 from tests.work.lists import Lists, stand
+from waka.core.words import blocks, worded
 from waka.errors import BadRequest, ListHasErrors, NotFound, NotUndoable, UndoIsAList
-from waka.records import lists as kept
-from waka.records.lists import BulkList, Filter, ListedStep
-from waka.work import browsing, carrying, lists, paging, proposing, undoing
-from waka.work.lists import Mend
-from waka.work.proposing import Choice
-from waka.work.proving import prove
-from waka.work.running import run_list
-from waka.work.sheets import read_sheet
-from waka.work.taking_in import take_in
+from waka.records.changes import lists as kept
+from waka.records.changes.lists import ChangeList
+from waka.records.changes.steps import Filter, ListedStep
+from waka.work.changes import carrying, lists, looking, paging
+from waka.work.changes.lists import Mend
+from waka.work.changes.proving import prove
+from waka.work.changes.run import run_list
+from waka.work.changes.sheets import read_sheet
+from waka.work.changes.ways import chosen, sheet
+from waka.work.changes.ways import undo as undoing
+from waka.work.changes.ways.chosen import Choice
+from waka.work.folders import browsing
+from waka.work.outside.taking_in import take_in
 
 A, B = "Finance/2025/2025-03-12_mrc_mizzen-sail.txt", "Finance/2025/2025-04-02_mrc_rope.txt"
 WORKS: list[tuple[str, Callable[[Lists], int], dict[str, str | None]]] = [
@@ -42,13 +47,13 @@ WORKS: list[tuple[str, Callable[[Lists], int], dict[str, str | None]]] = [
     ("restructured", lambda m: m.mapping("Finance/{year}", "{year}/Finance"),
      {SAIL: None, ROPE: None, CANVAS: None, SAIL.replace("Finance/2025", "2025/Finance"): SAIL,
       ROPE.replace("Finance/2025", "2025/Finance"): ROPE, CANVAS.replace("Finance/2026", "2026/Finance"): CANVAS}),
-    ("a folder", lambda m: proposing.propose_chosen(m.drive.deps, m.drive.keeper, Choice(
+    ("a folder", lambda m: chosen.propose_chosen(m.drive.deps, m.drive.keeper, Choice(
         do="move", folders=[m.drive.folder("Finance/2025")], into=m.drive.folder("Letters"))),
      {SAIL: None, ROPE: None, SAIL.replace("Finance", "Letters"): SAIL, ROPE.replace("Finance", "Letters"): ROPE}),
-    ("a folder copied", lambda m: proposing.propose_chosen(m.drive.deps, m.drive.keeper, Choice(
+    ("a folder copied", lambda m: chosen.propose_chosen(m.drive.deps, m.drive.keeper, Choice(
         do="copy", folders=[m.drive.folder("Finance/2025")], into=m.drive.folder("Letters"), name="As it was")),
      {SAIL.replace("Finance/2025", "Letters/As it was"): SAIL, ROPE.replace("Finance/2025", "Letters/As it was"): ROPE}),
-    ("a folder and what is in it", lambda m: proposing.propose_chosen(m.drive.deps, m.drive.keeper, Choice(
+    ("a folder and what is in it", lambda m: chosen.propose_chosen(m.drive.deps, m.drive.keeper, Choice(
         do="move", folders=[m.drive.folder("Finance/2025")], documents=[m.drive.number(SAIL)], into=m.drive.folder("Letters"))),
      {SAIL: None, ROPE: None, f"Letters/{SAIL.split('/')[-1]}": SAIL, ROPE.replace("Finance", "Letters"): ROPE}),
 ]  # fmt: skip
@@ -72,7 +77,7 @@ def test_a_list_is_run_proved_and_undone(
     proof = prove(drive.deps, drive.keeper, list_id, read=True)
     assert (proof.arrived, proof.amiss) == (proof.files, [])
     assert proof.bytes_before == proof.bytes_after > 0 or proof.files == 0
-    undo = proposing.propose_undo(drive.deps, drive.keeper, list_id)
+    undo = undoing.propose_undo(drive.deps, drive.keeper, list_id)
     assert made.run(undo).state == "done"
     assert stand(drive) == before
     assert {path: drive.number(path) for path in FILES} == numbers
@@ -92,10 +97,8 @@ def test_a_list_that_is_saved_and_brought_back_is_the_same_list(made: Lists) -> 
         (LOG, "Letters/a.md"),
     )
     first = made.sheet(*rows)
-    saved = b"".join(lists.csv_of(drive.deps, drive.keeper, first)[1])
-    again = proposing.propose_sheet(
-        drive.deps, drive.keeper, read_sheet(saved, drive.deps.reader), "list.csv"
-    )
+    saved = b"".join(looking.csv_of(drive.deps, drive.keeper, first)[1])
+    again = sheet.propose_sheet(drive.deps, drive.keeper, read_sheet(saved, drive.deps.reader), "list.csv")
 
     def targets(
         list_id: int,
@@ -118,13 +121,13 @@ FOUND: list[Wrong] = [
     ("twin", lambda m: m.sheet((NOTE, "Trainees/LOG.txt")), ["twin"]),
     ("same target", lambda m: m.sheet((SAIL, "Letters/x.txt"), (ROPE, "Letters/x.txt")), ["same_target"]),
     ("same source", lambda m: m.sheet((SAIL, "Letters"), (SAIL, "Trainees")), ["same_source"]),
-    ("out of the drive", lambda m: m.sheet((SAIL, "../etc")), ["no_target"]),
-    ("into our corner", lambda m: m.sheet((SAIL, ".waka/bin")), ["no_target"]),
+    ("out of the drive", lambda m: m.sheet((SAIL, "../etc")), ["outside"]),
+    ("into our corner", lambda m: m.sheet((SAIL, ".waka/bin")), ["outside"]),
     ("unfit", lambda m: m.sheet((SAIL, "Letters/a:b.txt")), ["refused_sign"]),
-    ("unfit folder", lambda m: m.sheet((SAIL, "Letters/a:b")), ["no_target"]),
+    ("unfit folder", lambda m: m.sheet((SAIL, "Letters/a:b")), ["unfit_folder"]),
     ("too long", lambda m: m.sheet((SAIL, "Letters/" + "x" * 240 + ".txt")), ["path_too_long"]),
     ("swap", lambda m: m.sheet((SAIL, ROPE), (ROPE, SAIL)), ["by_temporary_name"]),
-    ("a folder into itself", lambda m: proposing.propose_chosen(m.drive.deps, m.drive.keeper, Choice(
+    ("a folder into itself", lambda m: chosen.propose_chosen(m.drive.deps, m.drive.keeper, Choice(
         do="move", folders=[m.drive.folder("Finance")], into=m.drive.folder("Finance/2025"))), ["into_itself"]),
 ]  # fmt: skip
 
@@ -135,27 +138,28 @@ def test_the_check_says_what_is_wrong_before_anything_moves(
 ) -> None:
     list_id = propose(made)
     assert made.findings(list_id) == codes
-    if any(lists.blocks(code) for code in codes):
+    assert "not_prepared" not in made.one(list_id).summary.acts, "it is listed as what was proposed"
+    if any(blocks(code) for code in codes):
         with pytest.raises(ListHasErrors):
             lists.run(made.drive.deps, made.drive.keeper, list_id)
         # what cannot be mended can be taken out
         mended = lists.mend(made.drive.deps, made.drive.keeper, list_id, Mend(finding=codes[0], leave=True))
-        assert mended.summary["blocked"] == 0
+        assert mended.summary.blocked == 0
 
 
 def test_a_reader_s_moves_are_refused_and_sight_is_told(made: Lists) -> None:
     drive = made.drive
     drive.keep_to("Trainees", drive.keeper)
     list_id = made.sheet((SAIL, "Trainees"))
-    [sight] = made.one(list_id).summary["sight"]
-    assert sight["lose"] == ["Alba Beck", "Tamsin Brook"] and sight["gain"] == []
-    refused = proposing.propose_sheet(
+    [sight] = made.one(list_id).summary.sight
+    assert (sight.gain, sight.lose) == ([], ["Alba Beck", "Tamsin Brook"])
+    refused = sheet.propose_sheet(
         drive.deps,
         drive.reader,
         read_sheet(f"{SAIL}\tLetters\n{LOG}\tLetters".encode(), drive.deps.reader),
         "x",
     )
-    found = lists.one(drive.deps, drive.reader, refused).summary["findings"]
+    found = lists.one(drive.deps, drive.reader, refused).summary.findings
     assert found == {"no_right": 1, "missing": 1}, "what a person may not see is not there for them"
     with pytest.raises(NotFound):
         lists.one(drive.deps, drive.reader, list_id)
@@ -166,7 +170,7 @@ def test_names_that_do_not_fit_are_all_mended_alike(made: Lists) -> None:
     list_id = made.sheet((SAIL, "Letters/sail: mizzen.txt"), (ROPE, "Letters/rope?.txt"), (NOTE, "Trainees"))
     assert made.findings(list_id) == ["refused_sign"]
     mended = lists.mend(drive.deps, drive.keeper, list_id, Mend(finding="refused_sign", as_offered=True))
-    assert (mended.summary["blocked"], mended.summary["findings"]) == (0, {})
+    assert (mended.summary.blocked, mended.summary.findings) == (0, {})
     assert made.run(list_id).state == "done"
     assert {"Letters/sail- mizzen.txt", "Letters/rope-.txt", "Trainees/note.txt"} <= set(stand(drive))
 
@@ -183,7 +187,7 @@ def test_a_collision_is_met_as_the_list_says(
     list_id = made.sheet((NOTE, "Trainees/log.txt"))
     found = lists.choose(made.drive.deps, made.drive.keeper, list_id, collision=policy, on_failure=None,
                          remove_empty=None, title=None)  # fmt: skip
-    assert found.summary["findings"] == findings
+    assert found.summary.findings == findings
     if moved:
         made.run(list_id)
         assert stand(made.drive)["Trainees/log-2.txt"] == FILES[NOTE]
@@ -215,12 +219,12 @@ def test_a_few_are_tried_looked_at_and_the_rest_follows(made: Lists) -> None:
 
 def test_emptied_folders_are_offered_and_removed_with_the_list(made: Lists) -> None:
     list_id = made.mapping("Finance/{year}", "{year}/Finance")
-    assert made.one(list_id).summary["emptied"] == ["Finance/2025", "Finance/2026", "Finance"]
+    assert made.one(list_id).summary.emptied == ["Finance/2025", "Finance/2026", "Finance"]
     lists.choose(made.drive.deps, made.drive.keeper, list_id, collision=None, on_failure=None, remove_empty=True,
                  title=None)  # fmt: skip
     assert made.run(list_id).state == "done"
     assert not (made.drive.root / "Finance").exists()
-    undo = proposing.propose_undo(made.drive.deps, made.drive.keeper, list_id)
+    undo = undoing.propose_undo(made.drive.deps, made.drive.keeper, list_id)
     assert made.run(undo).state == "done"
     assert stand(made.drive) == FILES
     assert not (made.drive.root / "2025").exists(), "what the list made is gone again"
@@ -249,8 +253,9 @@ def test_a_failure_says_which_why_and_the_rest_goes_on_later(made: Lists) -> Non
     assert (
         failed.state == "failed"
         and failed.trouble
-        and f"Step 3, {SAIL} → Boat/{SAIL.split('/')[-1]}: " in failed.trouble
-        and "no longer" in failed.trouble
+        and f"Step 3, {SAIL} → Boat/{SAIL.split('/')[-1]}: "
+        in worded(failed.trouble.code, failed.trouble.facts)
+        and failed.trouble.code == "source_gone"
     )
     assert failed.steps_done == 2  # the folder and the note
     (drive.root / "Finance/2025/moved.txt").rename(drive.root / SAIL)
@@ -264,7 +269,7 @@ def test_a_failure_says_which_why_and_the_rest_goes_on_later(made: Lists) -> Non
     }
 
 
-def made_run_with_trouble(made: Lists, list_id: int) -> BulkList:
+def made_run_with_trouble(made: Lists, list_id: int) -> ChangeList:
     lists.run(made.drive.deps, made.drive.keeper, list_id)
     run_list(made.drive.deps, list_id)
     return made.one(list_id)
@@ -280,7 +285,8 @@ def test_a_failure_set_aside_lets_the_rest_run(made: Lists) -> None:
     failed = made_run_with_trouble(made, list_id)
     assert (failed.state, failed.steps_done, failed.steps_failed) == ("failed", 3, 1)
     proof = prove(drive.deps, drive.keeper, list_id)
-    assert [one.path for one in proof.amiss] == [SAIL] and "changed" in proof.amiss[0].why
+    [amiss] = proof.amiss
+    assert amiss.path == SAIL and amiss.why is not None and amiss.why.code == "source_changed"
     assert (proof.files, proof.arrived) == (3, 2)
 
 
@@ -289,7 +295,7 @@ def test_undoing_leaves_alone_what_was_changed_since(made: Lists) -> None:
     list_id = made.sheet((NOTE, "Trainees"), (SAIL, "Trainees"))
     made.run(list_id)
     drive.change("rename", "Trainees/note.txt", name="kept.txt")
-    undo = proposing.propose_undo(drive.deps, drive.keeper, list_id)
+    undo = undoing.propose_undo(drive.deps, drive.keeper, list_id)
     assert made.findings(undo) == ["changed_since"]
     assert made.run(undo).state == "done"
     assert set(stand(drive)) == {*FILES, "Trainees/kept.txt"} - {NOTE}
@@ -298,7 +304,7 @@ def test_undoing_leaves_alone_what_was_changed_since(made: Lists) -> None:
 FILTERS: list[tuple[Filter, Callable[[ListedStep], bool], int]] = [
     (Filter(), lambda _: True, 8), (Filter(act="make_folder"), lambda step: step.act == "make_folder", 1),
     (Filter(act="place"), lambda step: step.act == "place", 7), (Filter(act="copy"), lambda _: False, 0),
-    (Filter(finding="missing"), lambda step: any(f["code"] == "missing" for f in step.findings or ()), 1),
+    (Filter(finding="missing"), lambda step: any(f.code == "missing" for f in step.findings or ()), 1),
     (Filter(finding="by_temporary_name"), lambda step: step.parks or step.was is not None, 2), (Filter(state="done"), lambda _: False, 0),
 ]  # fmt: skip
 
@@ -321,15 +327,15 @@ def test_a_list_is_looked_at_page_by_page(
         ("Letters/x.pdf", "Boat"),
     ]
     list_id = made.sheet(*rows)
-    every = [step.step for step in lists.steps(deps, keeper, list_id, Filter(), 0).steps]
+    every = [step.step for step in looking.page_of(deps, keeper, list_id, Filter(), 0).steps]
     expected = [step.position for step in every if fits(step)]
     assert len(expected) == count
     for page in (1, 2, 3, 50):
         monkeypatch.setattr(paging, "PAGE", page)
-        monkeypatch.setattr(deps.pages, "_kept", OrderedDict())
+        monkeypatch.setattr(deps.kept(paging.KnownPages), "_kept", OrderedDict())
         found = []
         for start in range(0, count + 1, page):
-            part = lists.steps(deps, keeper, list_id, wanted, start)
+            part = looking.page_of(deps, keeper, list_id, wanted, start)
             assert part.total == count
             assert [step.at for step in part.steps] == list(range(start, min(start + page, count)))
             found += [step.step.position for step in part.steps]
@@ -342,7 +348,7 @@ def test_the_pages_of_what_is_done_follow_the_run(made: Lists) -> None:
     look = [Filter(state="done"), Filter(state="proposed")]
 
     def totals() -> list[int]:
-        return [lists.steps(drive.deps, drive.keeper, list_id, wanted, 0).total for wanted in look]
+        return [looking.page_of(drive.deps, drive.keeper, list_id, wanted, 0).total for wanted in look]
 
     assert totals() == [0, 2]
     made.run(list_id, only=[1])
@@ -369,10 +375,10 @@ def test_many_are_restored_to_where_each_of_them_was(made: Lists) -> None:
     numbers = [drive.number(path) for path in (SAIL, NOTE)]
     made.run(made.chosen("bin", SAIL, NOTE))
     choice = Choice(do="restore", documents=numbers)
-    made.run(proposing.propose_chosen(drive.deps, drive.keeper, choice))
+    made.run(chosen.propose_chosen(drive.deps, drive.keeper, choice))
     assert stand(drive) == FILES
     with pytest.raises(BadRequest, match="no destination"):
-        proposing.propose_chosen(drive.deps, drive.keeper, Choice(do="move", documents=numbers))
+        chosen.propose_chosen(drive.deps, drive.keeper, Choice(do="move", documents=numbers))
 
 
 def test_a_list_that_was_not_begun_is_thrown_away(made: Lists) -> None:
@@ -406,9 +412,9 @@ def test_undoing_some_steps_leaves_the_rest_to_be_undone(made: Lists) -> None:
     before = stand(drive)
     list_id = made.sheet((SAIL, "Letters"), (CANVAS, "Letters"))
     made.run(list_id)
-    some = proposing.propose_undo(drive.deps, drive.keeper, list_id, [1])
+    some = undoing.propose_undo(drive.deps, drive.keeper, list_id, [1])
     assert made.run(some).state == "done"
-    rest = proposing.propose_undo(drive.deps, drive.keeper, list_id)
+    rest = undoing.propose_undo(drive.deps, drive.keeper, list_id)
     made.run(rest)
     assert stand(drive) == before
     assert made.one(list_id).undone_by == rest
@@ -419,17 +425,17 @@ def test_a_restore_by_list_goes_back_to_the_bin_as_it_was(made: Lists) -> None:
     number = drive.number(NOTE)
     drive.change("bin", NOTE, reason="twice there")
     choice = Choice(do="restore", documents=[number], into=drive.folder("Finance"))  # type: ignore[arg-type]
-    list_id = proposing.propose_chosen(drive.deps, drive.keeper, choice)
+    list_id = chosen.propose_chosen(drive.deps, drive.keeper, choice)
     made.run(list_id)
-    made.run(proposing.propose_undo(drive.deps, drive.keeper, list_id))
+    made.run(undoing.propose_undo(drive.deps, drive.keeper, list_id))
     shown = browsing.details(drive.deps, drive.keeper, number).document
     assert (shown.state, shown.folder_path, shown.bin_reason) == ("binned", "Letters", "twice there")
 
 
 def test_a_sheet_that_writes_a_name_otherwise_is_told_so_and_meets_no_other(made: Lists) -> None:
     list_id = made.sheet((SAIL.upper(), "Letters"))
-    page = lists.steps(made.drive.deps, made.drive.keeper, list_id, Filter(), 0)
-    assert "stands there" in str(page.steps[0].step.findings)
+    page = looking.page_of(made.drive.deps, made.drive.keeper, list_id, Filter(), 0)
+    assert page.steps[0].step.findings[0].facts["alike"] == [f"“{SAIL.rpartition('/')[2]}”"]
     assert made.findings(list_id) == ["missing"]
 
 
@@ -445,6 +451,6 @@ def test_a_list_whose_folders_another_made_meanwhile_goes_on(made: Lists) -> Non
         "Boat/Log/note.txt", f"Boat/Sails/{SAIL.split('/')[-1]}", f"Boat/Sails/{ROPE.split('/')[-1]}",
     ]  # fmt: skip
     assert prove(drive.deps, drive.keeper, second).amiss == []
-    made.run(proposing.propose_undo(drive.deps, drive.keeper, second))
-    made.run(proposing.propose_undo(drive.deps, drive.keeper, first))
+    made.run(undoing.propose_undo(drive.deps, drive.keeper, second))
+    made.run(undoing.propose_undo(drive.deps, drive.keeper, first))
     assert stand(drive) == {path: text for path, text in FILES.items()}

@@ -7,11 +7,14 @@ import pytest
 from tests.work.drive import CANVAS, LOG, NOTE, ROPE, SAIL
 from tests.work.lists import Lists, stand
 from tests.work.test_lists import made_run_with_trouble
+from waka.core.changes.proposal import Proposal
 from waka.errors import ListChanged
-from waka.records.lists import Filter
-from waka.work import browsing, lists, proposing
-from waka.work.asked import Asked
-from waka.work.proving import prove
+from waka.records.changes.steps import Filter
+from waka.work.changes import lists, looking
+from waka.work.changes.proving import prove
+from waka.work.changes.ways import kept_list
+from waka.work.changes.ways import undo as undoing
+from waka.work.folders import browsing
 
 
 def with_emptied_removed(made: Lists) -> int:
@@ -26,7 +29,7 @@ def test_a_folder_that_something_came_to_meanwhile_is_left_and_no_failure(made: 
     made.drive.change("copy", NOTE, folder=made.drive.folder("Finance/2025"))
     assert made.run(list_id).state == "done"
     assert "Finance/2025/note.txt" in stand(made.drive)
-    left = lists.steps(made.drive.deps, made.drive.keeper, list_id, Filter(state="left"), 0)
+    left = looking.page_of(made.drive.deps, made.drive.keeper, list_id, Filter(state="left"), 0)
     assert [(s.step.act, s.from_path) for s in left.steps] == [
         ("remove_folder", "Finance/2025"), ("remove_folder", "Finance")
     ]  # fmt: skip
@@ -41,7 +44,7 @@ def test_a_folder_that_holds_a_file_nobody_knows_yet_is_left_and_no_failure(made
 
 def test_steps_tried_alone_leave_the_folders_they_did_not_empty(made: Lists) -> None:
     list_id = with_emptied_removed(made)
-    page = lists.steps(made.drive.deps, made.drive.keeper, list_id, Filter(), 0)
+    page = looking.page_of(made.drive.deps, made.drive.keeper, list_id, Filter(), 0)
     wanted = [s.step.position for s in page.steps if s.from_path in (SAIL, "Finance/2025")]
     assert made.run(list_id, only=wanted).state == "paused"
     assert made.run(list_id).state == "done"
@@ -63,13 +66,13 @@ def test_the_counts_before_and_after_are_those_that_folders_shows(made: Lists) -
     drive = made.drive
     list_id = made.sheet((SAIL, "Letters/Sails"), (LOG, "Finance"))
     before = {entry.path: entry.documents for entry in browsing.outline(drive.deps, drive.keeper)}
-    told = made.one(list_id).summary["folders"]
-    assert {one["path"]: one["before"] for one in told if one["folder"]} == {
+    told = made.one(list_id).summary.folders
+    assert {one.path: one.before for one in told if one.folder} == {
         path: before[path] for path in ("", "Finance", "Finance/2025", "Letters", "Trainees")
     }
     made.run(list_id)
     after = {entry.path: entry.documents for entry in browsing.outline(drive.deps, drive.keeper)}
-    assert {one["path"]: one["after"] for one in told} == {path: after[path] for path in (
+    assert {one.path: one.after for one in told} == {path: after[path] for path in (
         "", "Finance", "Finance/2025", "Letters", "Letters/Sails", "Trainees")}  # fmt: skip
 
 
@@ -77,10 +80,10 @@ def test_a_list_that_destroyed_says_what_and_offers_no_undo(made: Lists) -> None
     drive = made.drive
     drive.change("bin", CANVAS, ROPE)
     numbers = drive.binned()
-    asks = [Asked(do="destroy", at=0, number=number) for number in numbers]
-    list_id = proposing.propose(drive.deps, drive.keeper, asks, title="Destroy", origin="bin")
+    asks = [Proposal(act="destroy", document=number) for number in numbers]
+    list_id = kept_list.propose(drive.deps, drive.keeper, asks, title="Destroy", origin="bin")
     assert made.run(list_id).state == "done"
-    found = lists.steps(drive.deps, drive.keeper, list_id, Filter(), 0).steps
+    found = looking.page_of(drive.deps, drive.keeper, list_id, Filter(), 0).steps
     assert {s.from_path for s in found} == {CANVAS, ROPE}
     assert not lists.can_undo(made.one(list_id))
     assert lists.can_undo(made.one(made_and_run(made)))
@@ -102,7 +105,7 @@ def test_a_place_in_a_list_means_nothing_once_it_was_checked_anew(made: Lists) -
     stale: list[Callable[[], object]] = [
         lambda: lists.mend(deps, keeper, list_id, lists.Mend(positions=[2], leave=True, seen=looked_at)),
         lambda: lists.run(deps, keeper, list_id, [2], seen=looked_at),
-        lambda: proposing.propose_undo(deps, keeper, list_id, [2], looked_at),
+        lambda: undoing.propose_undo(deps, keeper, list_id, [2], looked_at),
     ]
     for act in stale:
         with pytest.raises(ListChanged):

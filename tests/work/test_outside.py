@@ -12,12 +12,16 @@ import pytest
 from tests.support import assert_records_agree
 from waka.core.changes.recognise import Found
 from waka.errors import DriveTrouble
-from waka.records import documents, naming
-from waka.work import answering, browsing, finding, signing_in
+from waka.records.desk import naming
+from waka.records.documents import documents
 from waka.work.deps import Deps
-from waka.work.following import Following
-from waka.work.outside import DriveSweeper
-from waka.work.taking_in import index_next, take_in
+from waka.work.finding import search as finding
+from waka.work.folders import browsing
+from waka.work.outside import answering
+from waka.work.outside.following import Following
+from waka.work.outside.sweeping import DriveSweeper
+from waka.work.outside.taking_in import index_next, take_in
+from waka.work.people import signing_in
 
 BILL = "Finance/2025/2025-03-12_mrc_mizzen-sail.txt"
 ROPE = "Finance/2025/2025-04-02_mrc_rope.txt"
@@ -313,7 +317,7 @@ def test_what_cannot_be_taken_in_is_said_and_the_rest_is(deps: Deps) -> None:
     assert take_in(deps, keeper) == 1
     drive = Drive(deps, keeper)
     with deps.db.transaction() as conn:
-        from waka.records import outside
+        from waka.records.outside import outside
 
         notices = dict(outside.notices(conn, keeper))
     assert {notices["ring"], notices["pipe"], notices["socket"]} == {

@@ -10,7 +10,7 @@ from openpyxl import Workbook
 
 from waka.errors import BadRequest
 from waka.reading.reader import Reader
-from waka.work.sheets import guarded, read_sheet, to_csv, to_xlsx
+from waka.work.changes.sheets import guarded, read_sheet, to_csv, to_xlsx
 
 
 @pytest.fixture(scope="module")

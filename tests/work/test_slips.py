@@ -6,7 +6,7 @@ from decimal import Decimal
 import pytest
 
 from waka.core.names import Parties, Party, Pattern
-from waka.work.slips import Naming, Slip, Who, understand
+from waka.work.naming.slips import Naming, Slip, Who, understand
 
 TODAY = date(2026, 11, 20)
 HOUSE = Naming(

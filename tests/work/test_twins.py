@@ -8,9 +8,10 @@ import pytest
 from tests.work.drive import LOG, NOTE, SmallDrive
 from tests.work.lists import Lists, stand
 from waka.errors import WakaError
-from waka.work import proposing
-from waka.work.changing import Ask, run
-from waka.work.undoing import undo
+from waka.work.changes.ways import undo as undoing
+from waka.work.changes.ways.asks import Ask
+from waka.work.changes.ways.by_hand import run
+from waka.work.changes.ways.undo import undo
 
 TWINS = {"Letters/Note.txt": "with a capital", "Letters/cafe\u0301.txt": "apart", "Letters/caf\u00e9.txt": "composed",
          "letters/other.txt": "in a folder's twin", "Boat/x.txt": "x"}  # fmt: skip
@@ -42,8 +43,8 @@ def test_a_list_of_twins_goes_back_exactly(twins: Lists) -> None:
         (NOTE, "Boat/a.txt"), ("Letters/Note.txt", "Boat/b.txt"), ("Letters/caf\u00e9.txt", "Boat")
     )
     assert twins.run(list_id).state == "done"
-    undo_id = proposing.propose_undo(twins.drive.deps, twins.drive.keeper, list_id)
-    assert twins.one(undo_id).summary["blocked"] == 0
+    undo_id = undoing.propose_undo(twins.drive.deps, twins.drive.keeper, list_id)
+    assert twins.one(undo_id).summary.blocked == 0
     assert twins.run(undo_id).state == "done"
     assert stand(twins.drive) == before
 
@@ -57,8 +58,8 @@ def test_of_twin_folders_the_one_that_is_written_is_meant(twins: Lists) -> None:
 
 def test_a_folder_that_may_be_either_of_twins_is_asked_about(twins: Lists) -> None:
     list_id = twins.sheet((LOG, "LETTERS"))
-    assert twins.findings(list_id) == ["no_target"]
-    assert twins.one(list_id).summary["blocked"] == 1
+    assert twins.findings(list_id) == ["which_folder"]
+    assert twins.one(list_id).summary.blocked == 1
 
 
 def test_a_restructure_leaves_twin_folders_apart(twins: Lists) -> None:

@@ -7,22 +7,16 @@ import pytest
 from tests.support import assert_records_agree, files_beneath
 from waka.drive.versions import stored, take_out_of_store
 from waka.errors import NameTaken, NameUnfit, NotAllowed, NotFound, NotUndoable
-from waka.work import (
-    access,
-    arriving,
-    browsing,
-    changing,
-    filing,
-    looking,
-    signing_in,
-    storing,
-    undoing,
-    versions,
-)
-from waka.work.access import Holder, Wish
-from waka.work.changing import Ask
+from waka.work.changes.ways import by_hand, filing, reverting
+from waka.work.changes.ways import undo as undoing
+from waka.work.changes.ways.asks import Ask
 from waka.work.deps import Deps
-from waka.work.slips import Slip
+from waka.work.desk import arriving
+from waka.work.documents import looking, storing, versions
+from waka.work.folders import access, browsing
+from waka.work.folders.access import Holder, Wish
+from waka.work.naming.slips import Slip
+from waka.work.people import signing_in
 
 TODAY = date(2026, 11, 20)
 PLACE = "Finance/2025/2025-03-12_mrc_mizzen-sail_4471.txt"
@@ -96,7 +90,7 @@ def test_an_earlier_version_is_restored_and_that_is_undone(
 ) -> None:
     filing.file_arrival(deps, filer, second, slip(folder), TODAY)
     [first] = versions.history(deps, filer, filed).earlier
-    done = versions.restore(deps, filer, filed, first.id)
+    done = reverting.restore(deps, filer, filed, first.id)
     assert (deps.drive.root / PLACE).read_bytes() == FIRST
     told = versions.history(deps, filer, filed)
     assert (told.current.version, told.current.restored) == (3, 1)
@@ -124,12 +118,12 @@ def test_versions_go_along_wherever_the_document_goes(
     deps: Deps, filer: int, folder: int, filed: int, second: int
 ) -> None:
     filing.file_arrival(deps, filer, second, slip(folder), TODAY)
-    changing.run(deps, filer, Ask(act="rename", documents=(filed,), name="sail.txt"))
-    changing.run(deps, filer, Ask(act="bin", documents=(filed,), reason="sold"))
+    by_hand.run(deps, filer, Ask(act="rename", documents=(filed,), name="sail.txt"))
+    by_hand.run(deps, filer, Ask(act="bin", documents=(filed,), reason="sold"))
     [first] = versions.history(deps, filer, filed).earlier
     assert bytes_of(deps, filer, filed, first.id) == FIRST
-    changing.run(deps, filer, Ask(act="restore", documents=(filed,)))
-    assert versions.restore(deps, filer, filed, first.id).title == "Restore version 1 of sail.txt"
+    by_hand.run(deps, filer, Ask(act="restore", documents=(filed,)))
+    assert reverting.restore(deps, filer, filed, first.id).title == "Restore version 1 of sail.txt"
     assert (deps.drive.root / "Finance/2025/sail.txt").read_bytes() == FIRST
     assert_records_agree(deps)
 
@@ -155,7 +149,7 @@ def test_a_reader_looks_at_versions_and_restores_none(
     [first] = versions.history(deps, reader, filed).earlier
     assert bytes_of(deps, reader, filed, first.id) == FIRST
     with pytest.raises(NotAllowed):
-        versions.restore(deps, reader, filed, first.id)
+        reverting.restore(deps, reader, filed, first.id)
     for ask in (
         lambda: versions.history(deps, nobody, filed),
         lambda: bytes_of(deps, nobody, filed, first.id),

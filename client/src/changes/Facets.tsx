@@ -1,11 +1,12 @@
 import type { ChangeList } from '../shared/api/client'
 import type { StepFilter } from '../shared/api/queries'
 import { number } from '../shared/format'
-import { ACTS, FINDINGS, findingOf, TO_LOOK_AT } from './words'
+import { CODES } from '../shared/words.gen'
+import { ACTS, findingOf, TO_LOOK_AT } from './words'
 
 /** What the check found and what happens, each with its count: choosing one shows only its steps. */
 export function Facets({ list, filter, onFilter }: { list: ChangeList; filter: StepFilter; onFilter: (filter: StepFilter) => void }) {
-  const order = Object.keys(FINDINGS)
+  const order = Object.keys(CODES)
   const findings = Object.entries(list.summary.findings).sort(([a], [b]) => (order.indexOf(a) + 1 || 99) - (order.indexOf(b) + 1 || 99))
   const none: StepFilter = { finding: '', state: '', act: '' }
   const facet = (key: string, word: string, says: string, count: number, wanted: StepFilter, tone: string) => {

@@ -8,6 +8,8 @@ import { KeyBar, type KeyHint } from '../shared/KeyBar'
 import { KeyOverview } from '../shared/KeyOverview'
 import { useKeys } from '../shared/keys'
 import { ProblemNote } from '../shared/ProblemNote'
+import { mendWorded, worded } from '../shared/said'
+import { CODES } from '../shared/words.gen'
 import { BeforeAfter } from './BeforeAfter'
 import { Facets } from './Facets'
 import { Decide } from './Decide'
@@ -15,7 +17,7 @@ import { blockingOf, nextToDecide, type Mending } from './decisions'
 import { Stages } from './Stages'
 import { StepRows } from './StepRows'
 import { useStepsInSight } from './steps'
-import { FINDINGS, findingOf, standing, timeLeft } from './words'
+import { findingOf, standing, timeLeft } from './words'
 
 const HINTS: KeyHint[] = [
   { keys: '↑ ↓', does: 'step' },
@@ -93,7 +95,7 @@ export function ListView() {
   // what keeps the list from running: of those that are shown, or else of the step at hand
   const finding = filter.finding !== '' && findingOf(filter.finding).blocks ? filter.finding : blockingOf(current)
   const toDecide = () => {
-    const next = list && nextToDecide(list.summary.findings, Object.keys(FINDINGS), filter.finding)
+    const next = list && nextToDecide(list.summary.findings, Object.keys(CODES), filter.finding)
     if (next !== undefined) {
       setFilter({ ...ALL, finding: next })
       setCursor(0)
@@ -179,7 +181,7 @@ export function ListView() {
           {(list.state === 'running' || list.state === 'queued') && <Progress list={list} />}
           {list.trouble && list.state !== 'queued' && (
             <div className="problem" role="alert">
-              <b>{list.trouble}</b>
+              <b>{[worded(list.trouble), mendWorded(list.trouble)].filter(Boolean).join('. ')}.</b>
               <span>
                 {plural(list.steps_done, 'step')} are done and stay so; the others have not moved. Put right what is wrong and go on, or{' '}
                 <button type="button" className="link" onClick={() => leave.mutate()}>
@@ -237,7 +239,7 @@ function Progress({ list }: { list: ChangeList }) {
         {number(list.steps_done)} of {number(list.steps)} · {size(list.bytes_done)} of {size(list.bytes)}
         {rate > 0 && ` · ${number(rate)} a second`} {timeLeft(list) && `· ${timeLeft(list)}`}
       </span>
-      <code>{list.state === 'queued' ? (list.trouble ?? 'waits for its turn') : (list.at_hand ?? '')}</code>
+      <code>{list.state === 'queued' ? (list.trouble ? worded(list.trouble) : 'waits for its turn') : (list.at_hand ?? '')}</code>
     </div>
   )
 }

@@ -7,6 +7,7 @@ import { number, plural, size } from '../shared/format'
 import { KeyBar } from '../shared/KeyBar'
 import { useKeys } from '../shared/keys'
 import { ProblemNote } from '../shared/ProblemNote'
+import { worded } from '../shared/said'
 
 /** Count in, count out: a page that can be printed. */
 export function ProofView() {
@@ -80,7 +81,7 @@ export function ProofView() {
                         <td>
                           <code>{one.path}</code>
                         </td>
-                        <td>{one.why || one.outcome}</td>
+                        <td>{one.why ? worded(one.why) : one.outcome}</td>
                       </tr>
                     ))}
                   </tbody>

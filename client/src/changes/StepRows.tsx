@@ -7,6 +7,7 @@ import { number } from '../shared/format'
 import { PathLine, stopsOf, type Stop } from '../shared/PathLine'
 import { ProblemNote } from '../shared/ProblemNote'
 import { SegmentedName } from '../shared/SegmentedName'
+import { mendWorded, worded } from '../shared/said'
 import { differing, findingOf, STEP_STATES, TO_LOOK_AT } from './words'
 
 /** What stands between the two paths of a step. */
@@ -123,13 +124,13 @@ function StepRow({ step, isTicked, onTick }: { step: Step; isTicked: boolean; on
         </span>
         {step.findings.map((finding) => (
           <span key={finding.code + String(finding.other)} className={findingOf(finding.code).blocks ? 'finding bad' : 'finding wait'}>
-            {finding.message}
+            {worded(finding)}
             {finding.other !== null && ` (step ${number(finding.other)})`}
-            {finding.mend && <span className="soft"> · {finding.mend}</span>}
+            {mendWorded(finding) && <span className="soft"> · {mendWorded(finding)}</span>}
             {finding.offer && <span className="soft"> · would do: {finding.offer}</span>}
           </span>
         ))}
-        {step.state === 'failed' && step.failure && <span className="finding bad">{step.failure}</span>}
+        {step.state === 'failed' && step.failure && <span className="finding bad">{worded(step.failure)}</span>}
       </span>
       <span role="gridcell" className="stepstate">
         {step.state === 'proposed' && tone(step) === 'wrong' ? 'to decide' : (STEP_STATES[step.state] ?? step.state)}

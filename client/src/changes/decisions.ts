@@ -11,7 +11,7 @@ export interface Decision {
 }
 
 const COLLIDES = ['taken', 'twin', 'same_target']
-const OF_STEPS = ['same_source', 'into_itself', 'missing', 'no_right', 'no_target', 'outside', 'changed']
+const OF_NAMES = ['unusable', 'path_too_long', 'too_long', 'refused_sign', 'empty', 'control', 'not_text', 'invisible', 'reserved', 'edge', 'form']
 const WAIT: Decision = { word: 'leave it waiting', wish: { collision: 'wait' } }
 const BESIDE: Decision = { word: 'file beside, numbered', wish: { collision: 'beside' } }
 const VERSION: Decision = { word: 'file as new version', wish: { collision: 'version' } }
@@ -23,7 +23,7 @@ const OUT: Decision = { word: 'take it out', wish: { leave: true } }
 export function decisionsFor(finding: string): Decision[] {
   if (finding === 'same_target') return [WAIT, BESIDE, SAME, OUT] // nothing stands there yet to be a version of
   if (COLLIDES.includes(finding)) return [WAIT, BESIDE, VERSION, SAME, OUT]
-  return OF_STEPS.includes(finding) ? [OUT] : [OFFERED, OUT]
+  return OF_NAMES.includes(finding) ? [OFFERED, OUT] : [OUT]
 }
 
 /** The finding that keeps a step from running, the first where there are more. */

@@ -1,43 +1,18 @@
 import type { ChangeList } from '../shared/api/client'
 import { number, plural } from '../shared/format'
-
-/** What a person reads for what the check found, the gravest first; and whether it keeps the list from running. */
-export const FINDINGS: Record<string, { word: string; says: string; blocks: boolean }> = {
-  missing: { word: 'Not found', says: 'no document stands there', blocks: true },
-  no_right: { word: 'Not allowed', says: 'a right is lacking', blocks: true },
-  no_target: { word: 'No such destination', says: 'it cannot be reached or made', blocks: true },
-  outside: { word: 'Out of the drive', says: 'the path leads elsewhere', blocks: true },
-  changed: { word: 'Changed a moment ago', says: 'check again in a minute', blocks: true },
-  taken: { word: 'Name taken there', says: 'decide: leave, file beside, skip the same', blocks: true },
-  twin: { word: 'Nearly the same name', says: 'differs in capitals or accents only', blocks: true },
-  same_target: { word: 'Two to one name', says: 'two steps have one target', blocks: true },
-  same_source: { word: 'The same document twice', says: 'take one of them out', blocks: true },
-  into_itself: { word: 'Into itself', says: 'a folder cannot go there', blocks: true },
-  unusable: { word: 'Name not to be used', says: 'choose another', blocks: true },
-  path_too_long: { word: 'Path too long', says: 'some systems could not open it', blocks: true },
-  too_long: { word: 'Name too long', says: 'shorten it', blocks: true },
-  refused_sign: { word: 'A sign in the name', says: 'some systems refuse it', blocks: true },
-  sight: { word: 'Who can see it changes', says: 'look at who gains and who loses', blocks: false },
-  other_extension: { word: 'Another extension', says: 'look whether that is meant', blocks: false },
-  by_temporary_name: { word: 'Change places', says: 'one goes by a temporary name', blocks: false },
-  new_version: { word: 'New version', says: 'the earlier one is kept', blocks: false },
-  already_there: { word: 'Already there', says: 'skipped', blocks: false },
-  identical: { word: 'The same bytes are there', says: 'skipped', blocks: false },
-  left_waiting: { word: 'Left where it is', says: 'its name is taken there', blocks: false },
-  left_out: { word: 'Taken out', says: 'by you', blocks: false },
-  changed_since: { word: 'Changed since', says: 'left alone', blocks: false },
-}
+import { worded } from '../shared/said'
+import { CODES, type Words } from '../shared/words.gen'
 
 /** What stands in nobody's way, but a person should know of. */
 export const TO_LOOK_AT = ['sight', 'other_extension']
 
-export function findingOf(code: string): { word: string; says: string; blocks: boolean } {
-  return FINDINGS[code] ?? { word: 'Not fit as a name', says: 'choose another', blocks: true }
+export function findingOf(code: string): Words {
+  return CODES[code] ?? { word: code, says: '', text: '', mend: null, blocks: true }
 }
 
 export const ACTS: Record<string, string> = {
   place: 'Moved or renamed', copy: 'Copied', bin: 'To the bin', restore: 'Restored', correct: 'Fields set', version: 'New version',
-  unversion: 'Version taken back', destroy: 'Destroyed',
+  discard: 'Discarded', take_back: 'Taken back to the desk', file: 'Filed', unfile: 'Back to the desk', revert: 'Earlier version restored', unversion: 'Version taken back', destroy: 'Destroyed',
   make_folder: 'Folders made', place_folder: 'Folders moved', remove_folder: 'Folders removed',
 }
 
@@ -50,7 +25,7 @@ export function standing(list: ChangeList): string {
   if (list.is_being_checked || list.state === 'draft') return 'is being checked'
   const blocked = list.summary.blocked
   if (list.state === 'checked') return blocked > 0 ? `checked: ${number(blocked)} to decide` : 'checked: ready to run'
-  if (list.state === 'queued') return list.trouble ?? 'about to run'
+  if (list.state === 'queued') return list.trouble ? worded(list.trouble) : 'about to run'
   if (list.state === 'running') return `running: ${number(list.steps_done)} of ${number(list.steps)}`
   if (list.state === 'paused') return list.steps_done > 0 ? `${number(list.steps_done)} of ${number(list.steps)} done, the rest waits` : 'paused'
   if (list.state === 'cancelled') return `cancelled: ${number(list.steps_done)} of ${number(list.steps)} done`

@@ -2,7 +2,7 @@ import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
 import { Alert, Button } from 'antd'
 import { useEffect, useState, type DragEvent } from 'react'
 import { useLocation, useNavigate, useParams } from 'react-router'
-import { api, told, upload, type Slip } from '../shared/api/client'
+import { api, told, upload, type Arrival, type Slip } from '../shared/api/client'
 import { deskQuery, documentQuery, houseQuery } from '../shared/api/queries'
 import { plural } from '../shared/format'
 import { KeyBar, type KeyHint } from '../shared/KeyBar'
@@ -11,6 +11,7 @@ import { useKeys } from '../shared/keys'
 import { PageView } from '../shared/PageView'
 import { ProblemNote } from '../shared/ProblemNote'
 import { isStillIn } from '../shared/redirect'
+import { DiscardDialog, DiscardedDrawer } from './Discarding'
 import { FilingSlip, type FiledNow } from './FilingSlip'
 import { following, grouped } from './model'
 import { Queue } from './Queue'
@@ -32,6 +33,7 @@ const MORE: KeyHint[] = [
   { keys: 'Alt B', does: 'back to what could not be filed', group: 'Filing' },
   { keys: 'Alt L', does: 'set aside, or back in order', group: 'Filing' },
   { keys: 'Alt ↑ ↓', does: 'the one before or after in the queue', group: 'Filing' },
+  { keys: 'Alt Del', does: 'discard: into the bin, with a reason', group: 'Filing' },
   { keys: 'U', does: 'choose files to hand in', group: 'Filing' },
   { keys: 'PgUp PgDn', does: 'through the pages', group: 'The page' },
   { keys: '+ − 0', does: 'larger, smaller, fit width', group: 'The page' },
@@ -48,7 +50,13 @@ export function DeskView() {
   const [last, setLast] = useState<FiledNow | null>(null)
   const [keysShown, setKeysShown] = useState(false)
   const [over, setOver] = useState(false)
-  const filings = useFilings((filed) => setLast(filed))
+  const [discarding, setDiscarding] = useState<Arrival | null>(null)
+  const [discardedShown, setDiscardedShown] = useState(false)
+  const [discarded, setDiscarded] = useState<{ listId: number; name: string } | null>(null)
+  const filings = useFilings((filed) => {
+    setLast(filed)
+    setDiscarded(null)
+  })
   const waiting = (desk.data?.waiting ?? []).filter((arrival) => !filings.isAway(arrival.number))
   const { pathname } = useLocation()
   const [shown, setShown] = useState<{ number: number | null; from: string } | null>(null)
@@ -72,6 +80,7 @@ export function DeskView() {
     mutationFn: (listId: number) => told(api.POST('/api/changes/{list_id}/undo', { params: { path: { list_id: listId } } })),
     onSuccess: async (outcome) => {
       setLast(null)
+      setDiscarded(null)
       await queries.invalidateQueries()
       show(outcome.number)
     },
@@ -91,7 +100,8 @@ export function DeskView() {
     if (next) show(next.number)
   }
   const undoLast = () => {
-    if (last && !undo.isPending) undo.mutate(last.listId)
+    const done = discarded ?? last
+    if (done && !undo.isPending) undo.mutate(done.listId)
   }
   const refused = filings.refused.find((one) => one.number === current?.number) ?? null
   const elsewhere = filings.refused.filter((one) => one.number !== current?.number)
@@ -111,9 +121,10 @@ export function DeskView() {
       if (went && stay) show(next)
     })
   }
+  const discard = () => setDiscarding(current)
   useKeys(
-    { '?': () => setKeysShown(true), u: uploads.choose, ArrowDown: () => step(1), ArrowUp: () => step(-1), 'ctrl+z': undoLast },
-    { 'alt+b': backToRefused, 'alt+ArrowDown': () => step(1), 'alt+ArrowUp': () => step(-1), ...(last ? { 'ctrl+z': undoLast } : {}) },
+    { '?': () => setKeysShown(true), u: uploads.choose, ArrowDown: () => step(1), ArrowUp: () => step(-1), 'ctrl+z': undoLast, Delete: discard },
+    { 'alt+b': backToRefused, 'alt+Delete': discard, 'alt+ArrowDown': () => step(1), 'alt+ArrowUp': () => step(-1), ...(last || discarded ? { 'ctrl+z': undoLast } : {}) },
   )
   const drop = (event: DragEvent) => {
     event.preventDefault()
@@ -154,6 +165,16 @@ export function DeskView() {
         <div className="queuecolumn">
           <Queue desk={{ ...desk.data, waiting }} current={current?.number ?? null} />
           <Uploads uploads={uploads.list} onChoose={uploads.choose} inputRef={uploads.input} onFiles={uploads.send} onClear={uploads.clear} />
+          {desk.data.may_file && (
+            <div className="queuefoot">
+              <Button type="link" size="small" disabled={current === null} onClick={discard}>
+                Discard <kbd>Alt Del</kbd>
+              </Button>
+              <Button type="link" size="small" aria-label="What was discarded" onClick={() => setDiscardedShown(true)}>
+                Discarded …
+              </Button>
+            </div>
+          )}
         </div>
         {current && house.isSuccess ? (
           <>
@@ -178,6 +199,13 @@ export function DeskView() {
       <KeyBar hints={HINTS}>
         {undo.error ? (
           <span className="bad">{undo.error.message}</span>
+        ) : discarded ? (
+          <>
+            Discarded: <code>{discarded.name}</code>{' '}
+            <Button type="link" size="small" onClick={undoLast}>
+              undo
+            </Button>
+          </>
         ) : last ? (
           <>
             Filed: <code>{last.path.split('/').pop()}</code>{' '}
@@ -189,6 +217,28 @@ export function DeskView() {
           plural(desk.data.filed_today, 'document') + ' filed by you today'
         )}
       </KeyBar>
+      {discarding && (
+        <DiscardDialog
+          key={discarding.number}
+          arrival={discarding}
+          onClose={() => setDiscarding(null)}
+          onDiscarded={(done) => {
+            show(following(waiting, discarding.number))
+            setDiscarding(null)
+            setDiscarded(done)
+            void queries.invalidateQueries({ queryKey: ['desk'] })
+          }}
+        />
+      )}
+      {discardedShown && (
+        <DiscardedDrawer
+          onClose={() => setDiscardedShown(false)}
+          onTakenBack={(number) => {
+            setDiscardedShown(false)
+            show(number)
+          }}
+        />
+      )}
       <KeyOverview place="Desk" hints={[...HINTS, ...MORE]} open={keysShown} onClose={() => setKeysShown(false)} />
     </>
   )

@@ -2,6 +2,7 @@ import { useMutation, useQueryClient } from '@tanstack/react-query'
 import { useState } from 'react'
 import { useNavigate } from 'react-router'
 import { api, Problem, told, type Schemas } from '../shared/api/client'
+import { worded } from '../shared/said'
 
 export type Ask = Partial<Schemas['Ask']> & { act: Schemas['Ask']['act'] }
 export type Checked = Schemas['Checked']
@@ -65,7 +66,7 @@ export function useChanges(place: string, onDone: (done: Done, ask: Ask, leads: 
     mutationFn: () => told(api.POST('/api/changes/undo')),
     onSuccess: (outcome) => {
       setLast(null)
-      setUndone([`Undone: ${outcome.title}`, ...outcome.left.map((why) => `left alone: ${why}`)].join(' · '))
+      setUndone([`Undone: ${outcome.title}`, ...outcome.left.map((why) => `left alone: ${worded(why)}`)].join(' · '))
       void queries.invalidateQueries()
     },
     onError: (error) => {

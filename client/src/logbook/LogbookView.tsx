@@ -13,6 +13,7 @@ import { useKeys } from '../shared/keys'
 import { PathLine, stopsOf } from '../shared/PathLine'
 import { SegmentedName } from '../shared/SegmentedName'
 import { ProblemNote } from '../shared/ProblemNote'
+import { worded } from '../shared/said'
 
 const HINTS: KeyHint[] = [
   { keys: 'M', does: 'only mine' },
@@ -84,8 +85,8 @@ function Undone({ done }: { done: Schemas['Undone'] }) {
     <div className="done" role="status">
       Undone: {done.title}. {back}
       {done.left.map((why) => (
-        <p key={why} className="wait">
-          Left alone: {why}.
+        <p key={worded(why)} className="wait">
+          Left alone: {worded(why)}.
         </p>
       ))}
     </div>

@@ -9,6 +9,7 @@ import { ProblemNote } from '../shared/ProblemNote'
 import { Invite, Leaving, LinkDialog, TeamDialog } from './dialogs'
 import { DriveState } from './DriveState'
 import { Points } from './Points'
+import { Settings } from './Settings'
 
 type Account = Schemas['Account']
 
@@ -116,6 +117,7 @@ export function OfficeView() {
           </ul>
         </section>
         <Points office={data} />
+        <Settings />
       </div>
       <KeyBar hints={[{ keys: 'I', does: 'invite' }, { keys: 'T', does: 'new team' }, { keys: 'F', does: 'find' }]} />
       {open === 'invite' && <Invite office={data} onClose={() => setOpen(null)} onInvited={setLink} />}

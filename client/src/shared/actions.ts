@@ -8,6 +8,6 @@ export const ACTIONS: Record<string, string> = {
   versioned: 'new version', unversioned: 'version taken back', reverted: 'earlier version restored', destroyed: 'destroyed',
   overwritten_outside: 'overwritten outside Waka', drive_adopted: 'joined the drive with these records', folders_joined: 'folder recognised again',
   password_changed: 'chose another password', person_invited: 'invited', person_ended: 'switched off', administrator_made: 'made administrator',
-  administrator_ended: 'administrator no more', team_changed: 'changed the team', team_removed: 'removed the team', point_granted: 'changed who sees arrivals',
+  administrator_ended: 'administrator no more', team_changed: 'changed the team', discarded: 'discarded from the desk', taken_back: 'taken back to the desk', office_changed: 'changed what holds for the office', team_removed: 'removed the team', point_granted: 'changed who sees arrivals',
   folder_gone: 'folder gone', joined: 'recognised again', access_changed: 'changed who may see',
 }

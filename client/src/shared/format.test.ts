@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { beginning, day, moment, money, number, plural, size } from './format'
+import { beginning, clock, day, moment, money, number, plural, size, tellAs } from './format'
 import { nameOf } from './keys'
 import { withMarks } from './SegmentedName'
 
@@ -17,6 +17,11 @@ describe('what is shown', () => {
     expect(beginning(text, 18)).toBe(shown)
   })
   it('counts in words', () => expect([plural(1, 'page'), plural(3, 'page')]).toEqual(['1 page', '3 pages']))
+  it('tells moments and money as the office does', () => {
+    tellAs({ currency: 'EUR', time_zone: 'Asia/Tokyo' })
+    expect([clock('2026-11-20T20:05:00Z'), moment('2026-11-20T20:05:00Z', new Date('2026-11-22T00:00:00Z')), money('1284.00')]).toEqual(['05:05', '21 Nov', '€1,284.00'])
+    tellAs({ currency: 'GBP', time_zone: '' })
+  })
   it('shows money', () => expect([money('1284.00'), money(null)]).toEqual(['£1,284.00', '–']))
 
   it('shows a moment as short as it can be', () => {

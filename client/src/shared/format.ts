@@ -7,23 +7,44 @@ export function day(iso: string | null | undefined): string {
   return `${String(date)} ${MONTHS[(month ?? 1) - 1] ?? ''} ${String(year)}`
 }
 
+// how the office tells moments and money; until somebody is signed in, as the browser does
+let office = { currency: 'GBP', time_zone: '' }
+
+export function tellAs(settings: { currency: string; time_zone: string }): void {
+  office = { currency: settings.currency, time_zone: settings.time_zone }
+}
+
+interface Told { year: string; month: string; date: string; hour: string; minute: string }
+
+/** The parts of a moment by the office's clock. */
+function parts(at: Date): Told {
+  if (Number.isNaN(at.getTime())) return { year: '', month: '', date: '', hour: '–', minute: '–' } // nothing happened yet
+  const told = new Intl.DateTimeFormat('en-GB', {
+    year: 'numeric', month: 'numeric', day: 'numeric', hour: '2-digit', minute: '2-digit', hourCycle: 'h23',
+    ...(office.time_zone && { timeZone: office.time_zone }),
+  }).formatToParts(at)
+  const part = (type: string) => told.find((one) => one.type === type)?.value ?? ''
+  return { year: part('year'), month: MONTHS[Number(part('month')) - 1] ?? '', date: part('day'), hour: part('hour'), minute: part('minute') }
+}
+
+const isSameDay = (one: Told, other: Told) => one.year === other.year && one.month === other.month && one.date === other.date
+
 /** A moment as the shortest words that say when: the time today, else the day. */
 export function moment(iso: string, now = new Date()): string {
-  const at = new Date(iso)
-  if (at.toDateString() === now.toDateString()) return clock(iso)
-  const short = `${String(at.getDate())} ${MONTHS[at.getMonth()] ?? ''}`
-  return at.getFullYear() === now.getFullYear() ? short : `${short} ${String(at.getFullYear())}`
+  const [at, today] = [parts(new Date(iso)), parts(now)]
+  if (isSameDay(at, today)) return clock(iso)
+  const short = `${String(Number(at.date))} ${at.month}`
+  return at.year === today.year ? short : `${short} ${at.year}`
 }
 
 export function clock(iso: string): string {
-  const at = new Date(iso)
-  return `${String(at.getHours()).padStart(2, '0')}:${String(at.getMinutes()).padStart(2, '0')}`
+  const at = parts(new Date(iso))
+  return `${at.hour}:${at.minute}`
 }
 
 export function dayOfMoment(iso: string, now = new Date()): string {
-  const at = new Date(iso)
-  if (at.toDateString() === now.toDateString()) return 'Today'
-  return `${String(at.getDate())} ${MONTHS[at.getMonth()] ?? ''} ${String(at.getFullYear())}`
+  const at = parts(new Date(iso))
+  return isSameDay(at, parts(now)) ? 'Today' : `${String(Number(at.date))} ${at.month} ${at.year}`
 }
 
 export function size(bytes: number): string {
@@ -53,7 +74,7 @@ export function beginning(text: string, most: number): string {
 
 export function money(amount: string | null): string {
   if (amount === null) return '–'
-  return Number(amount).toLocaleString('en-GB', { style: 'currency', currency: 'GBP' })
+  return Number(amount).toLocaleString('en-GB', { style: 'currency', currency: office.currency })
 }
 
 export function plural(count: number, one: string, many = `${one}s`): string {

@@ -8,14 +8,15 @@ from dataclasses import dataclass
 from datetime import date
 from pathlib import Path
 
-from waka.records import naming
-from waka.work import filing, signing_in
-from waka.work.arriving import Sweeper
+from waka.records.desk import naming
+from waka.work.changes.ways.filing import file_arrival
 from waka.work.deps import Deps
-from waka.work.desk import desk
-from waka.work.reading import ReadingQueue
-from waka.work.slips import Slip
-from waka.work.taking_in import index_next, take_in
+from waka.work.desk.arriving import Sweeper
+from waka.work.desk.queue import desk
+from waka.work.documents.reading import ReadingQueue
+from waka.work.naming.slips import Slip
+from waka.work.outside.taking_in import index_next, take_in
+from waka.work.people import signing_in
 
 from .filed import filed
 from .scenario import parties
@@ -91,13 +92,13 @@ _DAYS = {
 
 
 def _file_some(deps: Deps, person: int) -> int:
-    from waka.work.browsing import outline
+    from waka.work.folders.browsing import outline
 
     folders = {entry.path: entry.id for entry in outline(deps, person)}
     numbers = {arrival.name: arrival.id for arrival in desk(deps, person).waiting}
     for name, kind, who, what, folder in FILED_TODAY:
         slip = Slip(kind=kind, who=who, when=_DAYS[name], what=what, folder=folders[folder])
-        filing.file_arrival(deps, person, numbers[name], slip, date(2026, 11, 20))
+        file_arrival(deps, person, numbers[name], slip, date(2026, 11, 20))
     return len(FILED_TODAY)
 
 

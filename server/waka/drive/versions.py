@@ -15,6 +15,7 @@ from collections.abc import Iterator
 from contextlib import contextmanager, suppress
 from dataclasses import dataclass, replace
 
+from waka.core.changes.acts import KnownFile
 from waka.core.changes.settle import Verdict
 from waka.errors import NameTaken, SourceChanged, WakaError
 
@@ -43,19 +44,10 @@ def stored_path(sha256: bytes) -> bytes:
     return STORE + b"/" + told[:2] + b"/" + told
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
-class Known:
-    """A file, as it was when the intent was recorded."""
-
-    size: int
-    inode: int
-    modified_ns: int
-    sha256: bytes
-
-    def is_this(self, found: FileStat | None) -> bool:
-        return found is not None and (found.size, found.inode, found.modified_ns) == (
-            self.size, self.inode, self.modified_ns,
-        )  # fmt: skip
+def _is(known: KnownFile, found: FileStat | None) -> bool:
+    return found is not None and (found.size, found.inode, found.modified_ns) == (
+        known.size, known.inode, known.modified_ns,
+    )  # fmt: skip
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -63,7 +55,7 @@ class Exchange:
     """What is to take the place of what stands there."""
 
     comes: Move  #: its target is the place; an inode of 0 is a kept version, which is copied
-    stands: Known
+    stands: KnownFile
     goes_to: tuple[Tree, bytes] | None = None  #: where what stood there goes; None: it is kept by checksum
 
     @property
@@ -106,7 +98,7 @@ def exchange(x: Exchange) -> FileStat:
     with as_told(x.comes):
         with x.drive.parent(x.comes.target_path) as (folder, name), _ready(x) as (fd, ready):
             found = os.stat(name, dir_fd=folder, follow_symlinks=False)
-            if not x.stands.is_this(FileStat.of(found)):
+            if not _is(x.stands, FileStat.of(found)):
                 raise SourceChanged(shown(name), x.comes.number)
             if x.goes_to is None:
                 x.drive.make_folder(
@@ -140,7 +132,7 @@ def _ready(x: Exchange) -> Iterator[tuple[int, bytes]]:
                 copy_bytes(x.comes, source, old, work, half)
                 yield work, half
             except BaseException:
-                if not x.stands.is_this(x.drive.stat(x.work)):  # the exchange itself never happened
+                if not _is(x.stands, x.drive.stat(x.work)):  # the exchange itself never happened
                     remove_name(half, work)
                 raise
 
@@ -155,7 +147,7 @@ def _swap(x: Exchange, new: tuple[int, bytes], place: tuple[int, bytes]) -> None
         return
     if code:
         raise OSError(code, os.strerror(code))
-    if not x.stands.is_this(FileStat.of(os.stat(new[1], dir_fd=new[0], follow_symlinks=False))):
+    if not _is(x.stands, FileStat.of(os.stat(new[1], dir_fd=new[0], follow_symlinks=False))):
         # somebody replaced it between the look and the exchange: give it back
         _libc.renameat2(*new, *place, RENAME_EXCHANGE)
         raise SourceChanged(shown(place[1]), x.comes.number)
@@ -166,7 +158,7 @@ def _swap_by_hand(x: Exchange, new: tuple[int, bytes], place: tuple[int, bytes])
         rename_no_replace(*place, work, aside, where=shown(x.aside))
         reach("after_aside")
         try:
-            if not x.stands.is_this(FileStat.of(os.stat(aside, dir_fd=work, follow_symlinks=False))):
+            if not _is(x.stands, FileStat.of(os.stat(aside, dir_fd=work, follow_symlinks=False))):
                 raise SourceChanged(shown(place[1]), x.comes.number)
             rename_no_replace(*new, *place, where=shown(x.comes.target_path))
         except BaseException:
@@ -177,7 +169,7 @@ def _swap_by_hand(x: Exchange, new: tuple[int, bytes], place: tuple[int, bytes])
 def _finish(x: Exchange) -> FileStat:
     """Bring what gave way to where it belongs, and drop what was copied. May be done again."""
     for tree, path in x.may_hold:
-        if x.stands.is_this(tree.stat(path)):
+        if _is(x.stands, tree.stat(path)):
             _put_away(x, tree, path)
             break
     reach("after_put_away")
@@ -221,12 +213,12 @@ def settle_exchange(x: Exchange) -> tuple[Verdict, FileStat | None]:
     place = x.comes.target_path
     there = x.drive.stat(place)
     for waits in (x.aside, x.held):
-        if there is None and x.stands.is_this(x.drive.stat(waits)):
+        if there is None and _is(x.stands, x.drive.stat(waits)):
             with x.drive.parent(waits) as (work, kept), x.drive.parent(place) as (folder, name):
                 rename_no_replace(work, kept, folder, name, where=shown(place))
                 os.fsync(folder)
             there = x.drive.stat(place)
-    if x.stands.is_this(there):
+    if _is(x.stands, there):
         if x.is_copied:
             with x.drive.parent(x.work, make=True) as (work, name):
                 remove_name(name, work)
@@ -246,7 +238,7 @@ def _give_back(x: Exchange) -> None:
     if there is None or not _is_what_came(x, there):
         return
     for tree, path in (*x.may_hold, (x.drive, stored_path(x.stands.sha256))):
-        if not x.stands.is_this(tree.stat(path)):
+        if not _is(x.stands, tree.stat(path)):
             continue
         with tree.parent(path) as holder, x.drive.parent(x.comes.target_path) as place:
             if x.is_copied:
@@ -280,12 +272,12 @@ def _is_what_came(x: Exchange, there: FileStat) -> bool:
     return x.drive.sha256(x.comes.target_path) == x.comes.sha256
 
 
-def destroy(tree: Tree, path: bytes, known: Known) -> None:
+def destroy(tree: Tree, path: bytes, known: KnownFile) -> None:
     """Remove the file at *path* for good. Raises ``SourceChanged`` where it is another; none is well, too."""
     found = tree.stat(path)
     if found is None:
         return
-    if not known.is_this(found):
+    if not _is(known, found):
         raise SourceChanged(shown(path), 0)
     with tree.parent(path) as (fd, name):
         os.unlink(name, dir_fd=fd)

@@ -10,7 +10,7 @@ from typing import BinaryIO
 import pypdfium2 as pdfium
 from PIL import Image, ImageOps, UnidentifiedImageError
 
-from .text import Damaged, Locked
+from .zips import Damaged, Locked
 
 PICTURES = ("image/jpeg", "image/png", "image/apng", "image/gif", "image/tiff", "image/bmp", "image/webp", "image/jp2",
             "image/jpx", "image/jpm", "image/heic", "image/heif", "image/avif")  # fmt: skip

@@ -25,7 +25,7 @@ def main(number: int) -> None:
 
     os.nice(5)  # who asks for a list waits for nobody's pages
     pages.load()
-    warm_up()
+    warm_up(answer)
     gc.collect()
     gc.freeze()
     signal.signal(signal.SIGCHLD, signal.SIG_IGN)  # nobody waits for them: the system buries them
@@ -62,7 +62,7 @@ def _serve(line: socket.socket) -> None:
 
 def answer(head: dict[str, Any], file: BinaryIO) -> tuple[dict[str, Any], bytes]:
     """Do what *head* asks with *file*; whatever happens is an answer."""
-    from .text import Locked
+    from .zips import Locked
 
     try:
         return _TASKS[head["task"]](file, head)
@@ -77,7 +77,8 @@ def answer(head: dict[str, Any], file: BinaryIO) -> tuple[dict[str, Any], bytes]
 def _read(file: BinaryIO, head: dict[str, Any]) -> tuple[dict[str, Any], bytes]:
     from .pages import count_pages
     from .sniff import sniff
-    from .text import Locked, read_text
+    from .text import read_text
+    from .zips import Locked
 
     known = sniff(file)
     pages, text, trouble = 0, "", None

@@ -9,7 +9,8 @@ import contextlib
 import importlib
 import io
 import pkgutil
-from collections.abc import Iterator
+from collections.abc import Callable, Iterator
+from typing import Any, BinaryIO
 
 _LOADED = ("docx", "openpyxl", "mammoth", "nh3", "pypdfium2", "PIL.Image", "PIL.ImageOps", "PIL.ImageSequence",
            "odf.opendocument", "odf.teletype", "markdown_it", "email.policy", "email.mime.multipart", "filetype", "csv",
@@ -25,10 +26,11 @@ _MAIL = (b"From: a@a.example\nTo: =?iso-8859-2?q?=E8?= <b@b.example>\nDate: Mon,
          b"<p>x\n--b\nContent-Disposition: attachment; filename*=utf-8''a\n\nx\n--b--\n")  # fmt: skip
 
 
-def warm_up() -> None:
-    """Load everything. What a library refuses here it will refuse later, in its place."""
-    from .process import answer
+Answer = Callable[[dict[str, Any], BinaryIO], tuple[dict[str, Any], bytes]]
 
+
+def warm_up(answer: Answer) -> None:
+    """Load everything. What a library refuses here it will refuse later, in its place."""
     for module in _LOADED:
         importlib.import_module(module)
     encodings = importlib.import_module("encodings")

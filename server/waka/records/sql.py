@@ -1,4 +1,4 @@
-"""Named queries, read from the ``queries`` folder once.
+"""Named queries, read once from the files beside the modules.
 
 A file holds ``-- name: find_one`` lines, each followed by a comment that says what the query is for.
 """
@@ -12,9 +12,12 @@ from typing import LiteralString, cast
 _NAME = re.compile(r"^-- name: (\w+)\n", re.MULTILINE)
 
 
-def load(file: str) -> dict[str, LiteralString]:
-    """Return the queries of *file* by name. They are part of the program, so literal to psycopg."""
-    text = (Path(__file__).parent / "queries" / f"{file}.sql").read_text()
+def load(file: str, columns: str = "") -> dict[str, LiteralString]:
+    """Return the queries of *file* by name. They are part of the program, so literal to psycopg.
+
+    *columns* stands in for ``{columns}``: what several queries return.
+    """
+    text = (Path(__file__).parent / f"{file}.sql").read_text().replace("{columns}", columns)
     _, *pieces = _NAME.split(text)
     return {
         name: cast(LiteralString, body.strip()) for name, body in zip(pieces[::2], pieces[1::2], strict=True)

@@ -7,10 +7,10 @@ import threading
 import structlog
 
 from waka.errors import DatabaseAway, WakaError
-from waka.records import lists
-from waka.work.checking import check_list
+from waka.records.changes import lists
+from waka.work.changes.check import check_list
+from waka.work.changes.run import run_list
 from waka.work.deps import Deps
-from waka.work.running import run_list
 
 log = structlog.get_logger()
 PAUSE = 0.25  #: seconds between looks where nothing waits

@@ -14,12 +14,14 @@ from collections.abc import Callable
 import structlog
 
 from waka.errors import DatabaseAway, WakaError
-from waka.work import engine, page_cache, uploading
-from waka.work.arriving import Sweeper
-from waka.work.belonging import Telling
+from waka.work.changes import settle as settling
 from waka.work.deps import Deps
-from waka.work.reading import ReadingQueue
-from waka.work.taking_in import index_next
+from waka.work.desk import uploading
+from waka.work.desk.arriving import Sweeper
+from waka.work.documents import page_cache
+from waka.work.documents.reading import ReadingQueue
+from waka.work.outside.belonging import Telling
+from waka.work.outside.taking_in import index_next
 
 from .lists import ListRunner
 from .watch import DriveWatch
@@ -72,7 +74,7 @@ def run(deps: Deps, stop: threading.Event) -> None:
     tidied = 0.0
 
     def settle() -> bool:
-        engine.settle_all(deps)
+        settling.settle_all(deps)
         return False
 
     def take_arrivals() -> bool:

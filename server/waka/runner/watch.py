@@ -15,7 +15,7 @@ from watchdog.observers import Observer
 
 from waka.errors import DatabaseAway, WakaError
 from waka.work.deps import Deps
-from waka.work.outside import DriveSweeper
+from waka.work.outside.sweeping import DriveSweeper
 
 log = structlog.get_logger()
 EVERY = 60.0  #: seconds between sweeps where nothing was noticed

@@ -11,24 +11,18 @@ from werkzeug.routing import PathConverter
 
 from waka import __version__
 from waka.errors import NotFound
+from waka.web import door, guard, problems, veil
+from waka.web.changes import by_hand as changes
+from waka.web.changes import routes as lists
+from waka.web.desk import routes as desk
+from waka.web.desk import uploads
+from waka.web.entrance import routes as entrance
+from waka.web.find import routes as find
+from waka.web.folders import labels, versions
+from waka.web.folders import routes as folders
+from waka.web.office import routes as office
 from waka.work.deps import Deps
 
-from . import (
-    changes,
-    desk,
-    door,
-    entrance,
-    find,
-    folders,
-    guard,
-    labels,
-    lists,
-    office,
-    problems,
-    uploads,
-    veil,
-    versions,
-)
 from .schemas import Problem
 
 DOCUMENT = Path(__file__).parent / "openapi.json"

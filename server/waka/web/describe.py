@@ -1,4 +1,6 @@
-"""Writes the OpenAPI document, which is served as it is and the client's types are made from; with --check, compares.
+"""Writes what the client is made from: the OpenAPI document, which is served too, and the words of all codes.
+
+With --check, it compares.
 
 python -m waka.web.describe [--check]
 """
@@ -11,12 +13,15 @@ import sys
 from types import SimpleNamespace
 from typing import cast
 
-from waka.settings import Settings
+from waka.core.words.codes import AT_STEP, CODES
+from waka.settings import CHECKOUT, Settings
 from waka.work.deps import Deps
 
 os.environ["WAKA_DESCRIBE"] = "1"  # before the endpoints are made
 
 from .app import DOCUMENT, create_app, document
+
+WORDS = CHECKOUT / "client/src/shared/words.gen.ts"
 
 
 def written() -> str:
@@ -25,14 +30,37 @@ def written() -> str:
     return json.dumps(document(create_app(deps)), indent=1, sort_keys=True) + "\n"
 
 
+def words() -> str:
+    """Return the words of all codes as the client's module."""
+    table = {
+        code: {
+            "text": told.text,
+            "mend": told.mend,
+            "word": told.word,
+            "says": told.says,
+            "blocks": told.blocks,
+        }
+        for code, told in CODES.items()
+    }
+    told = json.dumps(table, indent=2, ensure_ascii=False)
+    return (
+        "// Written by python -m waka.web.describe from the server's table of codes; not by hand.\n"
+        "export interface Words { text: string; mend: string | null; word: string; says: string; blocks: boolean }\n"
+        f"export const AT_STEP = {json.dumps(AT_STEP)}\n"
+        f"export const CODES: Record<string, Words> = {told}\n"
+    )
+
+
 def main() -> int:
-    if "--check" in sys.argv:
-        if DOCUMENT.read_text() == written():
-            return 0
-        sys.stderr.write("openapi.json is out of date: run python -m waka.web.describe, npm run api\n")
-        return 1
-    DOCUMENT.write_text(written())
-    return 0
+    targets = {DOCUMENT: written(), WORDS: words()}
+    if "--check" not in sys.argv:
+        for path, text in targets.items():
+            path.write_text(text)
+        return 0
+    stale = [path.name for path, text in targets.items() if path.read_text() != text]
+    if stale:
+        sys.stderr.write(f"{', '.join(stale)} out of date: run python -m waka.web.describe, npm run api\n")
+    return 1 if stale else 0
 
 
 if __name__ == "__main__":

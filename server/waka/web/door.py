@@ -12,7 +12,7 @@ from flask import Flask, Request, Response, current_app, g, request
 from flask_openapi3 import APIBlueprint
 from pydantic import BaseModel
 
-from waka.records.people import Person
+from waka.records.people.people import Person
 from waka.work.deps import Deps
 
 log = structlog.get_logger()

@@ -13,8 +13,8 @@ from flask import Flask, g, request
 from flask.json.provider import DefaultJSONProvider
 
 from waka.errors import BadRequest, ForgedRequest, TooLarge
-from waka.work import signing_in
-from waka.work.sheets import MOST_BYTES
+from waka.work.changes.sheets import MOST_BYTES
+from waka.work.people import signing_in
 
 from .door import COOKIE, CSRF_HEADER, deps
 

@@ -96,6 +96,8 @@ class Me(Wire):
     login: str
     administrator: bool
     csrf: str = Field(description="Send it as X-Waka-CSRF with every change")
+    currency: str = Field(description="Of the office's amounts")
+    time_zone: str = Field(description="By which moments are told; '': the reader's own")
 
 
 class HealthPart(Wire):
@@ -331,3 +333,21 @@ class LogbookQuery(Asked):
 
 class PathQuery(Asked):
     path: str = Field(min_length=1, max_length=5000)
+
+
+Fact = str | int | list[str]
+
+
+class Said(Wire):
+    """A code and its facts; the client has the words."""
+
+    code: str
+    facts: dict[str, Fact]
+
+
+class StepFinding(Said):
+    """What the check says of a step."""
+
+    position: int
+    other: int | None = Field(None, description="The position of the other step that it is about")
+    offer: str | None = Field(None, description="A name that would do")

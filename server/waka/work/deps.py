@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from dataclasses import dataclass, field
+from typing import TypeVar
 
 from waka.drive.tree import OWN, Tree
 from waka.drive.versions import STORE
@@ -10,19 +11,8 @@ from waka.reading.reader import Reader
 from waka.records.database import Database, open_pool
 from waka.settings import Settings
 
-from .paging import KnownPages
-from .remembering import Remembered
-
 INCOMING = b".incoming"
-
-
-@dataclass(frozen=True, slots=True, kw_only=True)
-class Check:
-    """Whether one part of a running Waka is in order."""
-
-    part: str
-    in_order: bool
-    told: str  #: what is not in order and what to do; '' where there is nothing to tell
+Kept = TypeVar("Kept")
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -32,8 +22,13 @@ class Deps:
     arrivals: Tree
     reader: Reader
     settings: Settings
-    pages: KnownPages = field(default_factory=KnownPages)
-    health: Remembered[list[Check]] = field(default_factory=lambda: Remembered(1.0))
+    _kept: dict[type, object] = field(default_factory=dict, repr=False)
+
+    def kept(self, kind: type[Kept]) -> Kept:
+        """Return the one *kind* that this process keeps between requests, made when it is first asked for."""
+        found = self._kept.setdefault(kind, kind())
+        assert isinstance(found, kind)
+        return found
 
 
 def assemble(settings: Settings, database_url: str, connections: int = 8) -> Deps:

@@ -1,12 +1,21 @@
 import { hashKey, infiniteQueryOptions, keepPreviousData, queryOptions } from '@tanstack/react-query'
 import { api, told, type Slip, type Sort } from './client'
+import { tellAs } from '../format'
 
 /** Key, fetch and type of every question that the interface asks, in one place. */
-export const meQuery = queryOptions({ queryKey: ['me'], queryFn: () => told(api.GET('/api/me')), retry: false, staleTime: Infinity })
+export const meQuery = queryOptions({ queryKey: ['me'], queryFn: whoAmI, retry: false, staleTime: Infinity })
+
+async function whoAmI() {
+  const me = await told(api.GET('/api/me'))
+  tellAs(me) // before anything is shown
+  return me
+}
 
 export const houseQuery = queryOptions({ queryKey: ['house'], queryFn: () => told(api.GET('/api/house')), staleTime: 60_000 })
 
 export const deskQuery = queryOptions({ queryKey: ['desk'], queryFn: () => told(api.GET('/api/desk')), refetchInterval: 3_000 })
+
+export const discardedQuery = queryOptions({ queryKey: ['desk', 'discarded'], queryFn: () => told(api.GET('/api/desk/discarded')) })
 
 export const outlineQuery = queryOptions({ queryKey: ['outline'], queryFn: () => told(api.GET('/api/folders')), staleTime: 5_000 })
 
@@ -94,6 +103,8 @@ export const storageQuery = (folder: number | null) =>
   })
 
 export const mySessionsQuery = queryOptions({ queryKey: ['my-sessions'], queryFn: () => told(api.GET('/api/me/sessions')), staleTime: 0 })
+
+export const officeSettingsQuery = queryOptions({ queryKey: ['office', 'settings'], queryFn: () => told(api.GET('/api/office/settings')) })
 
 export const officeQuery = queryOptions({ queryKey: ['office'], queryFn: () => told(api.GET('/api/office')) })
 

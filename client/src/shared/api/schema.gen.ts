@@ -143,6 +143,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/desk/discarded": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What was discarded from the desk, the latest first. */
+        get: operations["desk_show_discarded_desk_discarded_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/desk/uploads": {
         parameters: {
             query?: never;
@@ -154,6 +171,23 @@ export interface paths {
         put?: never;
         /** Hand a document in: the request's body is the file. */
         post: operations["desk_upload_desk_uploads_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/desk/{number}/discard": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Put an arrival into the bin: it is not worth filing. */
+        post: operations["desk_discard_desk__int_number__discard_post"];
         delete?: never;
         options?: never;
         head?: never;
@@ -221,6 +255,23 @@ export interface paths {
         /** Keep a slip as far as it is filled in, where nobody else changed it since. */
         put: operations["desk_save_slip_desk__int_number__slip_put"];
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/desk/{number}/take-back": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Let a discarded arrival wait on the desk again. */
+        post: operations["desk_take_back_desk__int_number__take_back_post"];
         delete?: never;
         options?: never;
         head?: never;
@@ -984,7 +1035,7 @@ export interface paths {
             cookie?: never;
         };
         /** The list as a spreadsheet, which can be edited and brought back. */
-        get: operations["lists_sheet_lists__int_list_id__steps__string_form__get"];
+        get: operations["lists_steps_sheet_lists__int_list_id__steps__string_form__get"];
         put?: never;
         post?: never;
         delete?: never;
@@ -1204,6 +1255,23 @@ export interface paths {
         get?: never;
         /** Who sees what arrives at a point. */
         put: operations["office_grant_point_office_points__int_point__put"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/office/settings": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What holds for the whole office: its clock, its dates, its money, its papers. */
+        get: operations["office_show_settings_office_settings_get"];
+        put: operations["office_set_settings_office_settings_put"];
         post?: never;
         delete?: never;
         options?: never;
@@ -1668,8 +1736,8 @@ export interface components {
             summary: components["schemas"]["Summary"];
             /** Title */
             title: string;
-            /** Trouble */
-            trouble: string | null;
+            /** @description Why it stands still */
+            trouble: components["schemas"]["Said"] | null;
             /** Undo Of */
             undo_of: number | null;
             /** Undone By */
@@ -1816,6 +1884,38 @@ export interface components {
             recent: number[];
             /** Waiting */
             waiting: components["schemas"]["Arrival"][];
+        };
+        /** DiscardAsked */
+        DiscardAsked: {
+            /**
+             * Reason
+             * @description Empty, damaged, the same as another ...
+             * @default
+             */
+            reason: string;
+        };
+        /** DiscardedArrival */
+        DiscardedArrival: {
+            /**
+             * Binned At
+             * Format: date-time
+             */
+            binned_at: string;
+            /** Binned By */
+            binned_by: string;
+            /** Name */
+            name: string;
+            /** Number */
+            number: number;
+            /** Reason */
+            reason: string | null;
+            /** Size */
+            size: number;
+        };
+        /** DiscardedArrivals */
+        DiscardedArrivals: {
+            /** Arrivals */
+            arrivals: components["schemas"]["DiscardedArrival"][];
         };
         /** Disk */
         Disk: {
@@ -2064,17 +2164,6 @@ export interface components {
             mend: string | null;
             /** Message */
             message: string;
-            /**
-             * Offer
-             * @description A name that would do
-             * @default null
-             */
-            offer: string | null;
-            /**
-             * Other
-             * @description The position of the other step that it is about
-             */
-            other: number | null;
         };
         /** Finds */
         Finds: {
@@ -2467,12 +2556,22 @@ export interface components {
              * @description Send it as X-Waka-CSRF with every change
              */
             csrf: string;
+            /**
+             * Currency
+             * @description Of the office's amounts
+             */
+            currency: string;
             /** Initials */
             initials: string;
             /** Login */
             login: string;
             /** Name */
             name: string;
+            /**
+             * Time Zone
+             * @description By which moments are told; '': the reader's own
+             */
+            time_zone: string;
         };
         /** Mend */
         Mend: {
@@ -2513,6 +2612,13 @@ export interface components {
              * @default null
              */
             seen: string | null;
+        };
+        /** Moved */
+        Moved: {
+            /** List Id */
+            list_id: number;
+            /** Title */
+            title: string;
         };
         /** Name */
         Name: {
@@ -2594,6 +2700,85 @@ export interface components {
             teams: components["schemas"]["Team"][];
             /** Unkept */
             unkept: string[];
+        };
+        /**
+         * OfficeSettings
+         * @description What holds for the whole office.
+         */
+        OfficeSettings: {
+            /** Addresses */
+            addresses: string[];
+            /**
+             * Currency
+             * @description ISO 4217
+             */
+            currency: string;
+            /**
+             * Date Order
+             * @enum {string}
+             */
+            date_order: "day_first" | "month_first";
+            /**
+             * Languages
+             * @description Of its papers, the most common first
+             */
+            languages: string[];
+            /**
+             * Names
+             * @description Its own, as papers give them
+             */
+            names: string[];
+            /**
+             * Time Zone
+             * @description Of the tz database; '': the machine's own
+             */
+            time_zone: string;
+            /**
+             * Year Begins
+             * @description The first month of its year
+             */
+            year_begins: number;
+        };
+        /** OfficeWish */
+        OfficeWish: {
+            /**
+             * Addresses
+             * @default []
+             */
+            addresses: string[];
+            /**
+             * Currency
+             * @default GBP
+             */
+            currency: string;
+            /**
+             * Date Order
+             * @default day_first
+             * @enum {string}
+             */
+            date_order: "day_first" | "month_first";
+            /**
+             * Languages
+             * @default [
+             *       "en"
+             *     ]
+             */
+            languages: string[];
+            /**
+             * Names
+             * @default []
+             */
+            names: string[];
+            /**
+             * Time Zone
+             * @default
+             */
+            time_zone: string;
+            /**
+             * Year Begins
+             * @default 1
+             */
+            year_begins: number;
         };
         /** OldInBin */
         OldInBin: {
@@ -2812,8 +2997,7 @@ export interface components {
             sha256: string;
             /** Size */
             size: number;
-            /** Why */
-            why: string;
+            why: components["schemas"]["Said"] | null;
         };
         /** PutTeam */
         PutTeam: {
@@ -2907,6 +3091,18 @@ export interface components {
              * @default null
              */
             seen: string | null;
+        };
+        /**
+         * Said
+         * @description A code and its facts; the client has the words.
+         */
+        Said: {
+            /** Code */
+            code: string;
+            /** Facts */
+            facts: {
+                [key: string]: string | number | string[];
+            };
         };
         /** Session */
         Session: {
@@ -3053,10 +3249,9 @@ export interface components {
              * @description Its place in the list as it is filtered, from 0
              */
             at: number;
-            /** Failure */
-            failure: string | null;
+            failure: components["schemas"]["Said"] | null;
             /** Findings */
-            findings: components["schemas"]["Finding"][];
+            findings: components["schemas"]["StepFinding"][];
             /** Folder */
             folder: number | null;
             /** From Path */
@@ -3083,19 +3278,29 @@ export interface components {
             /** To Segments */
             to_segments: components["schemas"]["NamePart"][];
         };
-        /** StepFinding */
+        /**
+         * StepFinding
+         * @description What the check says of a step.
+         */
         StepFinding: {
             /** Code */
             code: string;
-            /** Mend */
-            mend: string | null;
-            /** Message */
-            message: string;
+            /** Facts */
+            facts: {
+                [key: string]: string | number | string[];
+            };
             /**
              * Offer
              * @description A name that would do
+             * @default null
              */
             offer: string | null;
+            /**
+             * Other
+             * @description The position of the other step that it is about
+             * @default null
+             */
+            other: number | null;
             /** Position */
             position: number;
         };
@@ -3268,7 +3473,7 @@ export interface components {
             /** Count */
             count: number;
             /** Left */
-            left: string[];
+            left: components["schemas"]["Said"][];
             /** List Id */
             list_id: number;
             /** Number */
@@ -4409,6 +4614,98 @@ export interface operations {
             };
         };
     };
+    desk_show_discarded_desk_discarded_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DiscardedArrivals"];
+                };
+            };
+            /** @description Not understood */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Refused before anything moved */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     desk_upload_desk_uploads_post: {
         parameters: {
             query: {
@@ -4479,6 +4776,104 @@ export interface operations {
                 };
             };
             /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Refused before anything moved */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    desk_discard_desk__int_number__discard_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                number: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["DiscardAsked"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Moved"];
+                };
+            };
+            /** @description Not understood */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too large */
             413: {
                 headers: {
                     [name: string]: unknown;
@@ -4827,6 +5222,100 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Edition"];
+                };
+            };
+            /** @description Not understood */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Refused before anything moved */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    desk_take_back_desk__int_number__take_back_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                number: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Moved"];
                 };
             };
             /** @description Not understood */
@@ -9277,7 +9766,7 @@ export interface operations {
             };
         };
     };
-    lists_sheet_lists__int_list_id__steps__string_form__get: {
+    lists_steps_sheet_lists__int_list_id__steps__string_form__get: {
         parameters: {
             query?: never;
             header?: never;
@@ -10389,6 +10878,176 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Refused before anything moved */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    office_show_settings_office_settings_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OfficeSettings"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Refused before anything moved */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    office_set_settings_office_settings_put: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["OfficeWish"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OfficeSettings"];
+                };
             };
             /** @description Bad Request */
             400: {

@@ -2,7 +2,7 @@
 
 Steps are judged by how the folders will stand when all of them are done: a name that another step frees
 is free, whichever comes first in the list; ``order`` then brings them into a sequence in which every
-name is free when it is needed. What a finding says blocks the list unless its code is in ``TELLS_ONLY``.
+name is free when it is needed. Which codes block the list stands in ``words.CODES``.
 """
 
 from __future__ import annotations
@@ -14,25 +14,17 @@ from typing import Literal
 from waka.core.names import check_name, name_key, split_extension
 from waka.core.names.portable import numbered_where
 
+from .findings import Fact, StepFinding
+from .step import Spot
+
+NO_FACTS: Mapping[str, Fact] = {}
 Subject = tuple[Literal["document", "folder"], int]
 Collision = Literal["ask", "wait", "beside", "version", "same"]
-TELLS_ONLY = frozenset({
-    "already_there", "left_waiting", "identical", "by_temporary_name", "sight", "new_version", "left_out",
-    "changed_since", "other_extension",
-})  # fmt: skip
 _LEAVE_SAME = ("same", "version")  #: identical bytes are no new version either
 MOST_GUESSES = (
     20  #: names that meet what is hidden: from there on, no name beside it is told from a hidden one
 )
 _OF_PLACE = frozenset({"path_too_long"})  #: what a name that stays as it is can run into
-
-
-@dataclass(frozen=True, slots=True, kw_only=True)
-class Spot:
-    """A name in a folder. Folders that are still to be made have numbers below zero."""
-
-    folder: int
-    name: str
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -50,16 +42,6 @@ class Planned:
     parks: bool = False  #: goes to a temporary name, to make way in a circle of steps
     needs: int | None = None  #: the position of the step that frees its target
     returns: bool = False  #: puts back what stood there: only the very same name is in its way, no twin of it
-
-
-@dataclass(frozen=True, slots=True, kw_only=True)
-class StepFinding:
-    position: int
-    code: str
-    message: str
-    mend: str | None  #: what to do about it
-    other: int | None = None  #: the position of the other step that it is about
-    offer: str | None = None  #: a name that would do
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -108,8 +90,7 @@ def _is_idle(step: Planned) -> bool:
 
 def _idle(step: Planned) -> StepFinding:
     assert step.target is not None
-    return StepFinding(position=step.position, code="already_there",
-                       message=f"“{step.target.name}” is already there", mend=None)  # fmt: skip
+    return StepFinding(position=step.position, code="already_there", facts={"name": step.target.name})
 
 
 def _key(spot: Spot) -> _Spot:
@@ -157,12 +138,12 @@ class _Judge:
         if not step.keeps_source:
             other = self._subjects.setdefault(step.subject, step.position)
             if other != step.position:
-                self._say(step, "same_source", "This is already moved by another step", other=other)
+                self._say(step, "same_source", other=other)
                 return step
         if step.target is None:
             return step
         if self._is_beneath_itself(step):
-            self._say(step, "into_itself", f"“{step.target.name}” cannot go into itself")
+            self._say(step, "into_itself", {"name": step.target.name})
             return step
         placed = self._placed(step, step.target)
         if placed is not None and placed.target is not None:
@@ -174,11 +155,11 @@ class _Judge:
         assert step.target is not None
         there = [s for _, s in self._present.at(*_key(step.target))]
         if step.collision == "beside":
-            self._say(step, "already_there", f"It already stands beside “{step.target.name}”")
+            self._say(step, "already_there", {"name": step.target.name})
         elif step.collision in _LEAVE_SAME and any(self._is_same(step, subject) for subject in there):
-            self._say(step, "identical", "The same bytes are already there: it stays where it is")
+            self._say(step, "identical")
         else:
-            self._say(step, "left_waiting", f"“{step.target.name}” is taken there: it stays where it is")
+            self._say(step, "left_waiting", {"name": step.target.name})
 
     def _is_beneath_itself(self, step: Planned) -> bool:
         assert step.target is not None
@@ -197,7 +178,7 @@ class _Judge:
         hidden = self.snapshot.hidden.get(target.folder, ())
         if hidden and (name_key(target.name) in hidden or self._guesses >= MOST_GUESSES):
             self._guesses += 1
-            self._say(step, "unusable", "This name cannot be used here", offer=self._free(target))
+            self._say(step, "unusable", offer=self._free(target))
             return step
         there = [(n, s) for n, s in self._present.at(*_key(target)) if s != step.subject or step.keeps_source]
         if step.returns:
@@ -225,7 +206,7 @@ class _Judge:
             self.stays[step.subject] = step.position
             return None
         if stays:
-            self._say(step, "left_waiting", f"“{target.name}” is taken there: no copy is made")
+            self._say(step, "left_waiting", {"name": target.name})
             return None
         if (
             step.collision == "version"
@@ -237,12 +218,11 @@ class _Judge:
             return self._as_version(step, target, static[0], claimed)
         if static:
             name = static[0][0]
-            code, message = ("taken", f"“{name}” already stands there") if name == target.name else (
-                "twin", f"“{name}” differs only in capital letters or in the form of its accents")  # fmt: skip
-            self._say(step, code, message, offer=self._free(target))
+            self._say(
+                step, "taken" if name == target.name else "twin", {"name": name}, offer=self._free(target)
+            )
         else:
-            self._say(step, "same_target", f"Another step has the same target, “{target.name}”", other=claimed,
-                      offer=self._free(target))  # fmt: skip
+            self._say(step, "same_target", {"name": target.name}, other=claimed, offer=self._free(target))
         return step
 
     def _beside(self, step: Planned, target: Spot) -> Planned | None:
@@ -259,14 +239,10 @@ class _Judge:
         self, step: Planned, target: Spot, there: tuple[str, Subject], claimed: int | None
     ) -> Planned:
         if claimed is not None:
-            self._say(
-                step, "same_target", f"Another step has the same target, “{target.name}”", other=claimed
-            )
+            self._say(step, "same_target", {"name": target.name}, other=claimed)
             return step
         self._claims[_key(target)] = step.position
-        self._say(
-            step, "new_version", f"Becomes the newest version of No. {there[1][1]}; the earlier one is kept"
-        )
+        self._say(step, "new_version", {"number": there[1][1]})
         return replace(step, target=replace(target, name=there[0]), onto=there[1][1])
 
     def _is_same(self, step: Planned, subject: Subject) -> bool:
@@ -282,15 +258,14 @@ class _Judge:
             return  # nothing of its own to find: the quick way for a hundred thousand plain moves
         for found in check_name(target.name, parent_length=length):
             if not keeps_name or found.code in _OF_PLACE:
-                self._say(step, found.code, found.message, offer=found.mend)
+                self._say(step, found.code, found.facts, offer=found.mend)
         if not keeps_name and step.source is not None and step.subject[0] == "document":
             self._check_extension(step, step.source.name, target.name)
 
     def _check_extension(self, step: Planned, source: str, target: str) -> None:
         (_, old), (stem, new) = split_extension(source), split_extension(target)
         if old.lower() != new.lower():
-            self._say(step, "other_extension", f"Its extension changes, {old or 'none'} to {new or 'none'}",
-                      offer=stem + old)  # fmt: skip
+            self._say(step, "other_extension", {"old": old or "none", "new": new or "none"}, offer=stem + old)
 
     def _free(self, target: Spot) -> str:
         hidden = self.snapshot.hidden.get(target.folder, ())
@@ -305,12 +280,11 @@ class _Judge:
         return numbered_where(target.name, is_taken)
 
     def _say(
-        self, step: Planned, code: str, message: str, *, other: int | None = None, offer: str | None = None
-    ) -> None:
+        self, step: Planned, code: str, facts: Mapping[str, Fact] = NO_FACTS, *, other: int | None = None,
+        offer: str | None = None,
+    ) -> None:  # fmt: skip
         self.findings.append(
-            StepFinding(
-                position=step.position, code=code, message=message, mend=None, other=other, offer=offer
-            )
+            StepFinding(position=step.position, code=code, facts=facts, other=other, offer=offer)
         )
 
 
@@ -347,9 +321,12 @@ def order(
                     parked[blocker] = park = _parked(steps[blocker])
                     out.append(park)
                     findings.append(
-                        StepFinding(position=steps[blocker].position, code="by_temporary_name", mend=None,
-                                    message="These change places: one goes by a temporary name",
-                                    other=steps[at].position))  # fmt: skip
+                        StepFinding(
+                            position=steps[blocker].position,
+                            code="by_temporary_name",
+                            other=steps[at].position,
+                        )
+                    )
             step = steps[at]
             needs = steps[waits_for[at][0]].position if waits_for[at] else None
             if at in parked or needs is not None:

@@ -1,6 +1,6 @@
 """What a person types into a slip, understood.
 
-Dates are read day first, as the office writes them, unless the year stands first. Nothing is guessed:
+Dates are read as the office writes them, day or month first, unless the year stands first. Nothing is guessed:
 what is not a date gives None, and the slip says so.
 """
 
@@ -10,6 +10,7 @@ import re
 from datetime import date, timedelta
 from decimal import Decimal, InvalidOperation
 
+from waka.core.fields.office import DateOrder
 from waka.core.names import Parties, fold
 from waka.core.names.formats import CENTURY_PIVOT, MONTHS
 from waka.core.names.pattern import Style
@@ -19,12 +20,12 @@ _RUN = re.compile(r"\d+|[^\W\d_]+")
 SHORT_FORM = re.compile(r"[a-z0-9]{1,16}")
 
 
-def read_date(text: str, today: date) -> date | None:
+def read_date(text: str, today: date, order: DateOrder = "day_first") -> date | None:
     """Return the date that *text* writes, or None.
 
     Understands ``2025-03-12``, ``12.3.2025``, ``12 3 25``, ``12 mar 2025``, ``12 mar`` and ``12 3``
     (of this year), ``12`` (of this month), ``120325``, ``12032025``, ``20250312``, ``today`` and
-    ``yesterday``.
+    ``yesterday``; where *order* says so, the month stands before the day (``3.12.2025``).
     """
     clean = text.strip().lower()
     if clean in ("today", "yesterday"):
@@ -36,7 +37,7 @@ def read_date(text: str, today: date) -> date | None:
         return None
     named = [_month(run) for run in runs]
     try:
-        return _assemble(runs, named, today)
+        return _assemble(runs, named, today, order)
     except ValueError:
         return None
 
@@ -53,7 +54,7 @@ def _month(run: str) -> int | None:
     return next((n for n, name in enumerate(MONTHS, 1) if name.startswith(run)), None)
 
 
-def _assemble(runs: list[str], named: list[int | None], today: date) -> date | None:
+def _assemble(runs: list[str], named: list[int | None], today: date, order: DateOrder) -> date | None:
     months = [m for m in named if m is not None]
     numbers = [run for run, m in zip(runs, named, strict=True) if m is None]
     if len(months) > 1 or not all(n.isdigit() for n in numbers) or not numbers:
@@ -62,6 +63,8 @@ def _assemble(runs: list[str], named: list[int | None], today: date) -> date | N
         return _with_named_month(numbers, months[0], today)
     if len(numbers) == 3 and len(numbers[0]) == 4:
         return date(int(numbers[0]), int(numbers[1]), int(numbers[2]))
+    if order == "month_first" and len(numbers) > 1:
+        numbers[:2] = numbers[1::-1]
     day = int(numbers[0])
     month = int(numbers[1]) if len(numbers) > 1 else today.month
     year = _year(numbers[2]) if len(numbers) > 2 else today.year

@@ -9,8 +9,8 @@ from __future__ import annotations
 
 import re
 import unicodedata
-from collections.abc import Callable, Collection
-from dataclasses import dataclass
+from collections.abc import Callable, Collection, Mapping
+from dataclasses import dataclass, field
 
 from .extension import split_extension
 from .pattern import FORBIDDEN
@@ -32,6 +32,7 @@ class Finding:
     code: str
     message: str
     mend: str | None  #: the whole name as it should be, None where only a person can say
+    facts: Mapping[str, str | int] = field(default_factory=dict)  #: what the words of the code speak of
 
 
 def name_key(name: str) -> str:
@@ -45,33 +46,34 @@ def check_name(name: str, *, neighbours: Collection[str] = (), parent_length: in
     *neighbours* are names in the same folder (not this document's own); *parent_length* is the number
     of characters of the path that the name is to stand in, with its last slash.
     """
-    findings = [Finding(code, message, mend_name(name)) for code, message in _own_faults(name)]
+    findings = [Finding(code, message, mend_name(name), facts) for code, message, facts in _own_faults(name)]
     findings += _length_faults(name, parent_length)
     findings += _neighbour_faults(name, neighbours)
     return findings
 
 
-def _own_faults(name: str) -> list[tuple[str, str]]:
-    faults: list[tuple[str, str]] = []
+def _own_faults(name: str) -> list[tuple[str, str, dict[str, str | int]]]:
+    faults: list[tuple[str, str, dict[str, str | int]]] = []
     if _PLAIN.fullmatch(name) and name.partition(".")[0].strip().lower() not in RESERVED:
         return faults  # what most names are; each of the questions below costs more than this one
     if not name:
-        return [("empty", "The name is empty")]
+        return [("empty", "The name is empty", {})]
     refused = sorted({c for c in name if c in FORBIDDEN})
     if refused:
-        faults.append(("refused_sign", f"Some systems refuse {' '.join(refused)} in a name"))
+        signs = " ".join(refused)
+        faults.append(("refused_sign", f"Some systems refuse {signs} in a name", {"signs": signs}))
     if any(unicodedata.category(c) == "Cc" for c in name):
-        faults.append(("control", "The name has control characters, such as a line break"))
+        faults.append(("control", "The name has control characters, such as a line break", {}))
     if any(unicodedata.category(c) == "Cs" for c in name):
-        faults.append(("not_text", "The name has bytes that are no valid text"))
+        faults.append(("not_text", "The name has bytes that are no valid text", {}))
     if any(_is_invisible(c) for c in name):
-        faults.append(("invisible", "The name has invisible characters or direction marks"))
+        faults.append(("invisible", "The name has invisible characters or direction marks", {}))
     if name in (".", "..") or name.split(".", maxsplit=1)[0].strip().lower() in RESERVED:
-        faults.append(("reserved", f"“{name}” is reserved by some systems"))
+        faults.append(("reserved", f"“{name}” is reserved by some systems", {"name": name}))
     if name[0] in ". " or name[-1] in ". ":
-        faults.append(("edge", "The name begins or ends with a dot or a space"))
+        faults.append(("edge", "The name begins or ends with a dot or a space", {}))
     if not any(unicodedata.category(c) == "Cs" for c in name) and not unicodedata.is_normalized("NFC", name):
-        faults.append(("form", "Accents are written apart from their letters (not Unicode NFC)"))
+        faults.append(("form", "Accents are written apart from their letters (not Unicode NFC)", {}))
     return faults
 
 
@@ -88,6 +90,7 @@ def _length_faults(name: str, parent_length: int) -> list[Finding]:
                 "too_long",
                 f"The name takes {size} bytes; {MAX_NAME_BYTES} are the most",
                 mend_name(name),
+                {"size": size, "most": MAX_NAME_BYTES},
             )
         ]
     over = parent_length + len(name) - MAX_PATH_CHARACTERS
@@ -98,6 +101,7 @@ def _length_faults(name: str, parent_length: int) -> list[Finding]:
                 "path_too_long",
                 f"The whole path is {over} characters longer than {MAX_PATH_CHARACTERS}",
                 _cut_to_characters(mend_name(name), room) if room > len("unnamed.xxxxx") else None,
+                {"over": over, "most": MAX_PATH_CHARACTERS},
             )
         ]
     return []

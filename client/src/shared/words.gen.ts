@@ -1,0 +1,509 @@
+// Written by python -m waka.web.describe from the server's table of codes; not by hand.
+export interface Words { text: string; mend: string | null; word: string; says: string; blocks: boolean }
+export const AT_STEP = "[Step {step}, {way}: ]"
+export const CODES: Record<string, Words> = {
+  "missing": {
+    "text": "[There is no document “{path}”][, but {alike} stands there][No. {number} is not filed where you may see it]",
+    "mend": "Write it as it stands there, or take it out",
+    "word": "Not found",
+    "says": "no document stands there",
+    "blocks": true
+  },
+  "not_binned": {
+    "text": "No. {number} is not in the bin, or not for you to see",
+    "mend": "Take it out",
+    "word": "Not found",
+    "says": "no document stands there",
+    "blocks": true
+  },
+  "not_waiting": {
+    "text": "No. {number} does not wait on your desk",
+    "mend": "Take it out",
+    "word": "Not found",
+    "says": "no document stands there",
+    "blocks": true
+  },
+  "no_right": {
+    "text": "You may look into “{folder}”, but not change anything there",
+    "mend": "Ask one of its keepers",
+    "word": "Not allowed",
+    "says": "a right is lacking",
+    "blocks": true
+  },
+  "may_not_file": {
+    "text": "You may look into “{folder}”, but not file there",
+    "mend": "Choose another folder",
+    "word": "Not allowed",
+    "says": "a right is lacking",
+    "blocks": true
+  },
+  "may_not_make": {
+    "text": "You may not make a folder in “{folder}”",
+    "mend": "Choose another folder",
+    "word": "Not allowed",
+    "says": "a right is lacking",
+    "blocks": true
+  },
+  "not_keeper": {
+    "text": "Only a keeper of “{folder}” may rearrange it",
+    "mend": "Ask one of its keepers",
+    "word": "Not allowed",
+    "says": "a right is lacking",
+    "blocks": true
+  },
+  "no_folder": {
+    "text": "The folder is not there, or not for you to see",
+    "mend": "Choose another, or take it out",
+    "word": "No such destination",
+    "says": "it cannot be found or made",
+    "blocks": true
+  },
+  "which_folder": {
+    "text": "“{name}” may be {alike}: write it as it is written",
+    "mend": null,
+    "word": "No such destination",
+    "says": "it cannot be found or made",
+    "blocks": true
+  },
+  "unfit_folder": {
+    "text": "“{folder}” cannot be a folder[: some systems refuse {signs} in a name][: it is {over} characters too long][: {size} bytes are too many]",
+    "mend": null,
+    "word": "No such destination",
+    "says": "it cannot be found or made",
+    "blocks": true
+  },
+  "outside": {
+    "text": "“{path}” is no path in the drive",
+    "mend": null,
+    "word": "Out of the drive",
+    "says": "the path leads elsewhere",
+    "blocks": true
+  },
+  "file_gone": {
+    "text": "Its file is not there: another program moved or removed it",
+    "mend": "Look again in a minute",
+    "word": "Changed a moment ago",
+    "says": "check again in a minute",
+    "blocks": true
+  },
+  "changed": {
+    "text": "Its file was changed a moment ago",
+    "mend": "Check again in a minute",
+    "word": "Changed a moment ago",
+    "says": "check again in a minute",
+    "blocks": true
+  },
+  "not_empty": {
+    "text": "“{path}” is not empty",
+    "mend": "Move or bin what is in it first",
+    "word": "Not empty",
+    "says": "a folder goes when nothing is in it",
+    "blocks": true
+  },
+  "taken": {
+    "text": "“{name}” already stands there",
+    "mend": null,
+    "word": "Name taken there",
+    "says": "decide: leave, file beside, skip the same",
+    "blocks": true
+  },
+  "twin": {
+    "text": "“{name}” differs only in capital letters or in the form of its accents",
+    "mend": null,
+    "word": "Nearly the same name",
+    "says": "differs in capitals or accents only",
+    "blocks": true
+  },
+  "same_target": {
+    "text": "Another step has the same target, “{name}”",
+    "mend": null,
+    "word": "Two to one name",
+    "says": "two steps have one target",
+    "blocks": true
+  },
+  "same_source": {
+    "text": "This is already moved by another step",
+    "mend": null,
+    "word": "The same document twice",
+    "says": "take one of them out",
+    "blocks": true
+  },
+  "into_itself": {
+    "text": "“{name}” cannot go into itself",
+    "mend": null,
+    "word": "Into itself",
+    "says": "a folder cannot go there",
+    "blocks": true
+  },
+  "unusable": {
+    "text": "This name cannot be used here",
+    "mend": null,
+    "word": "Name not to be used",
+    "says": "choose another",
+    "blocks": true
+  },
+  "path_too_long": {
+    "text": "The whole path is {over} characters longer than {most}",
+    "mend": null,
+    "word": "Path too long",
+    "says": "some systems could not open it",
+    "blocks": true
+  },
+  "too_long": {
+    "text": "The name takes {size} bytes; {most} are the most",
+    "mend": null,
+    "word": "Name too long",
+    "says": "shorten it",
+    "blocks": true
+  },
+  "refused_sign": {
+    "text": "Some systems refuse {signs} in a name",
+    "mend": null,
+    "word": "A character in the name",
+    "says": "some systems refuse it",
+    "blocks": true
+  },
+  "empty": {
+    "text": "The name is empty",
+    "mend": null,
+    "word": "Not fit as a name",
+    "says": "choose another",
+    "blocks": true
+  },
+  "control": {
+    "text": "The name has control characters, such as a line break",
+    "mend": null,
+    "word": "Not fit as a name",
+    "says": "choose another",
+    "blocks": true
+  },
+  "not_text": {
+    "text": "The name has bytes that are no valid text",
+    "mend": null,
+    "word": "Not fit as a name",
+    "says": "choose another",
+    "blocks": true
+  },
+  "invisible": {
+    "text": "The name has invisible characters or direction marks",
+    "mend": null,
+    "word": "Not fit as a name",
+    "says": "choose another",
+    "blocks": true
+  },
+  "reserved": {
+    "text": "“{name}” is reserved by some systems",
+    "mend": null,
+    "word": "Not fit as a name",
+    "says": "choose another",
+    "blocks": true
+  },
+  "edge": {
+    "text": "The name begins or ends with a dot or a space",
+    "mend": null,
+    "word": "Not fit as a name",
+    "says": "choose another",
+    "blocks": true
+  },
+  "form": {
+    "text": "Accents are written apart from their letters (not Unicode NFC)",
+    "mend": null,
+    "word": "Not fit as a name",
+    "says": "choose another",
+    "blocks": true
+  },
+  "sight": {
+    "text": "[{gain} will see it][; {lose} will not see it any more]",
+    "mend": null,
+    "word": "Who can see it changes",
+    "says": "look at who gains and who loses",
+    "blocks": false
+  },
+  "other_extension": {
+    "text": "Its extension changes, {old} to {new}",
+    "mend": null,
+    "word": "Another extension",
+    "says": "look whether that is meant",
+    "blocks": false
+  },
+  "by_temporary_name": {
+    "text": "These change places: one goes by a temporary name",
+    "mend": null,
+    "word": "Change places",
+    "says": "one goes by a temporary name",
+    "blocks": false
+  },
+  "new_version": {
+    "text": "Becomes the newest version of No. {number}; the earlier one is kept",
+    "mend": null,
+    "word": "New version",
+    "says": "the earlier one is kept",
+    "blocks": false
+  },
+  "already_there": {
+    "text": "“{name}” is already there",
+    "mend": null,
+    "word": "Already there",
+    "says": "skipped",
+    "blocks": false
+  },
+  "identical": {
+    "text": "The same bytes are already there: it stays where it is",
+    "mend": null,
+    "word": "The same bytes are there",
+    "says": "skipped",
+    "blocks": false
+  },
+  "left_waiting": {
+    "text": "“{name}” is taken there: nothing is done",
+    "mend": null,
+    "word": "Left where it is",
+    "says": "its name is taken there",
+    "blocks": false
+  },
+  "left_out": {
+    "text": "Taken out of the list",
+    "mend": null,
+    "word": "Taken out",
+    "says": "by you",
+    "blocks": false
+  },
+  "changed_since": {
+    "text": "[No. {number}][“{path}”] has been moved or renamed since, or is gone; it is left alone",
+    "mend": null,
+    "word": "Changed since",
+    "says": "left alone",
+    "blocks": false
+  },
+  "not_emptied": {
+    "text": "“{path}” has something in it by now; it stays",
+    "mend": null,
+    "word": "Changed since",
+    "says": "left alone",
+    "blocks": false
+  },
+  "other_version": {
+    "text": "No. {number} has another version by now, or is no longer there; it is left alone",
+    "mend": null,
+    "word": "Changed since",
+    "says": "left alone",
+    "blocks": false
+  },
+  "made_meanwhile": {
+    "text": "“{path}” was made meanwhile; what goes into it goes there",
+    "mend": null,
+    "word": "",
+    "says": "",
+    "blocks": true
+  },
+  "moved_since": {
+    "text": "No. {number} was moved, renamed or binned since the check",
+    "mend": "Check the list again",
+    "word": "",
+    "says": "",
+    "blocks": true
+  },
+  "in_motion": {
+    "text": "No. {number} is being changed by somebody else right now",
+    "mend": "Try it again in a moment",
+    "word": "",
+    "says": "",
+    "blocks": true
+  },
+  "folder_gone": {
+    "text": "The folder is no longer there",
+    "mend": "Check the list again",
+    "word": "",
+    "says": "",
+    "blocks": true
+  },
+  "folder_not_made": {
+    "text": "The folder “{path}” is not there: it was not made, or removed again",
+    "mend": null,
+    "word": "",
+    "says": "",
+    "blocks": true
+  },
+  "folder_moved": {
+    "text": "“{path}” was moved or renamed since the check",
+    "mend": "Check the list again",
+    "word": "",
+    "says": "",
+    "blocks": true
+  },
+  "not_begun": {
+    "text": "Not begun: an earlier step failed",
+    "mend": null,
+    "word": "",
+    "says": "",
+    "blocks": true
+  },
+  "interrupted": {
+    "text": "Interrupted before anything moved",
+    "mend": null,
+    "word": "",
+    "says": "",
+    "blocks": true
+  },
+  "lost": {
+    "text": "Interrupted, and then found neither where it was nor where it was going",
+    "mend": null,
+    "word": "",
+    "says": "",
+    "blocks": true
+  },
+  "name_taken": {
+    "text": "“{name}” already stands in {where}; nothing was moved",
+    "mend": "Choose another name",
+    "word": "",
+    "says": "",
+    "blocks": true
+  },
+  "source_changed": {
+    "text": "It has changed since it was looked at; nothing was moved",
+    "mend": "Check it again",
+    "word": "",
+    "says": "",
+    "blocks": true
+  },
+  "source_gone": {
+    "text": "It is no longer where it was; another program removed or moved it",
+    "mend": null,
+    "word": "",
+    "says": "",
+    "blocks": true
+  },
+  "unsafe_path": {
+    "text": "It is no longer an ordinary file; nothing was moved",
+    "mend": null,
+    "word": "",
+    "says": "",
+    "blocks": true
+  },
+  "folder_not_empty": {
+    "text": "“{path}” is not empty; it was left as it is",
+    "mend": "Hidden files count too",
+    "word": "",
+    "says": "",
+    "blocks": true
+  },
+  "drive_trouble": {
+    "text": "{why}",
+    "mend": "Try again; if it stays so, ask the administrator",
+    "word": "",
+    "says": "",
+    "blocks": true
+  },
+  "disk_full": {
+    "text": "No space is left on the disk",
+    "mend": "Make room on the disk, then go on",
+    "word": "",
+    "says": "",
+    "blocks": true
+  },
+  "disk_read_only": {
+    "text": "The drive is read-only",
+    "mend": "Ask the administrator",
+    "word": "",
+    "says": "",
+    "blocks": true
+  },
+  "disk_forbids": {
+    "text": "Waka's own account may not write there",
+    "mend": "Ask the administrator",
+    "word": "",
+    "says": "",
+    "blocks": true
+  },
+  "trouble": {
+    "text": "{why}",
+    "mend": null,
+    "word": "",
+    "says": "",
+    "blocks": true
+  },
+  "still_in_bin": {
+    "text": "Its file is still in the bin",
+    "mend": null,
+    "word": "",
+    "says": "",
+    "blocks": true
+  },
+  "restored_since": {
+    "text": "Restored since",
+    "mend": null,
+    "word": "",
+    "says": "",
+    "blocks": true
+  },
+  "not_in_bin": {
+    "text": "Its file is not in the bin",
+    "mend": null,
+    "word": "",
+    "says": "",
+    "blocks": true
+  },
+  "other_bytes": {
+    "text": "Its bytes are not those that were recorded",
+    "mend": null,
+    "word": "",
+    "says": "",
+    "blocks": true
+  },
+  "no_file": {
+    "text": "There is no file where the record says",
+    "mend": null,
+    "word": "",
+    "says": "",
+    "blocks": true
+  },
+  "other_file": {
+    "text": "Another file stands in its place; the next sweep will tell",
+    "mend": null,
+    "word": "",
+    "says": "",
+    "blocks": true
+  },
+  "edited_since": {
+    "text": "Edited since",
+    "mend": null,
+    "word": "",
+    "says": "",
+    "blocks": true
+  },
+  "gone_on": {
+    "text": "Moved or renamed since",
+    "mend": null,
+    "word": "",
+    "says": "",
+    "blocks": true
+  },
+  "not_seen": {
+    "text": "Binned or moved on since, or not for you to see any more",
+    "mend": null,
+    "word": "",
+    "says": "",
+    "blocks": true
+  },
+  "waits_for": {
+    "text": "Waits for change {list} of {person}, which is in the same folders",
+    "mend": null,
+    "word": "",
+    "says": "",
+    "blocks": true
+  },
+  "steps_failed": {
+    "text": "{count} steps failed; the rest is done",
+    "mend": null,
+    "word": "",
+    "says": "",
+    "blocks": true
+  },
+  "told": {
+    "text": "{told}",
+    "mend": null,
+    "word": "",
+    "says": "",
+    "blocks": true
+  }
+}

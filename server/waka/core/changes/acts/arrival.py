@@ -1,0 +1,14 @@
+"""An arrival, as a step that files it keeps it: an undo puts it back on the desk as it was."""
+
+from __future__ import annotations
+
+from collections.abc import Mapping
+
+import msgspec
+
+
+class Arrival(msgspec.Struct, frozen=True, kw_only=True, omit_defaults=True):
+    name: str
+    point: int
+    slip: Mapping[str, str | int | bool | None] = msgspec.field(default_factory=dict)
+    bound_for: int | None = None  #: the folder that it was on its way to

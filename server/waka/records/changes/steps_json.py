@@ -1,0 +1,79 @@
+"""The border between steps and the JSON that they are kept as: written and read here, and nowhere else."""
+
+from __future__ import annotations
+
+from collections.abc import Mapping, Sequence
+from typing import Any, TypeVar
+
+import msgspec
+
+from waka.core.changes.acts import TYPES, VERSION, Act, NotPrepared
+from waka.core.changes.findings import Said, StepFinding
+from waka.core.changes.proposal import Proposal
+
+T = TypeVar("T")
+_encoder = msgspec.json.Encoder()
+_PLAIN = f'{{"v":{VERSION}}}'
+
+
+def act_json(act: Act) -> str:
+    return _versioned(_encoder.encode(act))
+
+
+def proposal_json(proposal: Proposal) -> str:
+    return _versioned(_encoder.encode(proposal))
+
+
+def _versioned(told: bytes) -> str:
+    return _PLAIN if told == b"{}" else f'{{"v":{VERSION},{told[1:].decode()}'
+
+
+def act_of(code: str, kept: Mapping[str, Any]) -> Act:
+    """Return the act that was kept. Raises ``ValueError`` for one of a later Waka."""
+    if "wanted" in kept:
+        return NotPrepared(wanted=code)
+    return _read(kept, TYPES[code])
+
+
+def proposal_of(kept: Mapping[str, Any]) -> Proposal:
+    return _read(kept, Proposal)
+
+
+def _read(kept: Mapping[str, Any], kind: type[T]) -> T:
+    if kept.get("v", VERSION) > VERSION:
+        raise ValueError(f"written by a later Waka: version {kept['v']}")
+    return msgspec.convert(kept, kind)
+
+
+def json_of(told: msgspec.Struct) -> str:
+    return _encoder.encode(told).decode()
+
+
+def of_json(kept: Mapping[str, Any], kind: type[T]) -> T:
+    """Return what was kept; what it does not say is as a new one has it."""
+    return msgspec.convert(kept, kind)
+
+
+def said_json(said: Said | None) -> str | None:
+    return _encoder.encode(said).decode() if said is not None else None
+
+
+def said_of(kept: Mapping[str, Any] | None) -> Said | None:
+    return Said(code=kept["code"], facts=kept.get("facts") or {}) if kept is not None else None
+
+
+def findings_json(findings: Sequence[StepFinding]) -> str | None:
+    """Return what the check says of a step; *position* is that of its row."""
+    if not findings:
+        return None
+    told = [{"code": f.code, "facts": f.facts, "other": f.other, "offer": f.offer} for f in findings]
+    return _encoder.encode(told).decode()
+
+
+def findings_of(kept: Sequence[Mapping[str, Any]] | None, position: int) -> list[StepFinding]:
+    return [
+        StepFinding(
+            position=position, code=f["code"], facts=f.get("facts") or {}, other=f.get("other"), offer=f.get("offer")
+        )
+        for f in kept or ()
+    ]  # fmt: skip

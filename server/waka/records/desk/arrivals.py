@@ -1,0 +1,154 @@
+"""Arrivals: documents that wait on the desk, and what in the arrivals folder cannot be taken."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from dataclasses import dataclass
+from datetime import datetime
+from typing import Any
+
+from psycopg import Connection
+from psycopg.types.json import Jsonb
+
+from waka.records.database import row, rows, value
+from waka.records.documents.documents import File
+from waka.records.sql import load
+
+SQL = load("desk/arrivals")
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Queued:
+    id: int
+    name: str
+    size: int
+    sha256: bytes
+    added_at: datetime
+    slip: dict[str, Any]
+    edition: int  #: of the slip
+    later: bool
+    arrival_point_id: int
+    arrival_point: str
+    media_type: str | None
+    fitting_extension: str | None
+    pages: int | None
+    trouble: str | None
+    was_read: bool
+    same_as: int | None  #: a filed document with the same bytes that the person may see
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Known:
+    id: int
+    path: bytes
+    name: str
+    size: int
+    inode: int
+    modified_ns: int
+    arrival_point_id: int
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Notice:
+    shown: str
+    reason: str
+
+
+def point(conn: Connection, path: bytes, name: str) -> tuple[int, bool]:
+    """Return the id of the arrival point at *path*, and whether it is new."""
+    found = conn.execute(SQL["point"], {"path": path, "name": name}).fetchone()
+    assert found is not None
+    return int(found[0]), bool(found[1])
+
+
+def add(
+    conn: Connection, *, number: int, point: int, path: bytes, slip: dict[str, Any],
+    bound_for: int | None = None, bound_by: int | None = None,
+) -> bool:  # fmt: skip
+    """Record that a document waits at *path*; False where another one is known there.
+
+    *bound_for*: the folder that it is on its way to, whose filers alone may see it, and *bound_by* who sent it.
+    """
+    args: dict[str, object] = {
+        "number": number, "point": point, "path": path, "slip": Jsonb(slip), "bound_for": bound_for,
+        "bound_by": bound_by,
+    }  # fmt: skip
+    return value(conn, SQL["add"], args) is not None
+
+
+def at_path(conn: Connection, path: bytes) -> int | None:
+    found = value(conn, SQL["at_path"], {"path": path})
+    return found if isinstance(found, int) else None
+
+
+def queue(conn: Connection, person: int) -> list[Queued]:
+    return rows(conn, SQL["queue"], {"person": person}, Queued)
+
+
+def lies_at(conn: Connection, number: int, path: bytes) -> int | None:
+    """Write down where an arrival's file lies; return its point."""
+    found = value(conn, SQL["lies_at"], {"number": number, "path": path})
+    return found if isinstance(found, int) else None
+
+
+def filed_since(conn: Connection, person: int, since: datetime) -> int:
+    """Return how much a person has filed since a moment."""
+    found = value(conn, SQL["filed_since"], {"person": person, "since": since})
+    assert isinstance(found, int)
+    return found
+
+
+def save_slip(
+    conn: Connection, *, number: int, person: int, slip: dict[str, Any], seen: int | None
+) -> int | None:
+    """Keep a slip whose edition was *seen* (None: whichever); return the new edition, None where it is another."""
+    args: dict[str, object] = {"number": number, "person": person, "slip": Jsonb(slip), "seen": seen}
+    found = value(conn, SQL["save_slip"], args)
+    return found if isinstance(found, int) else None
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class SlipNow:
+    edition: int
+    slip: dict[str, Any]
+    by: str  #: who filled it in last, '' for nobody
+
+
+def slip_now(conn: Connection, number: int, person: int) -> SlipNow | None:
+    return row(conn, SQL["slip_now"], {"number": number, "person": person}, SlipNow)
+
+
+def set_later(conn: Connection, *, number: int, person: int, later: bool) -> bool:
+    args: dict[str, object] = {"number": number, "person": person, "later": later}
+    return value(conn, SQL["set_later"], args) is not None
+
+
+def remove(conn: Connection, number: int) -> None:
+    conn.execute(SQL["remove"], {"number": number})
+
+
+def known(conn: Connection) -> list[Known]:
+    return rows(conn, SQL["known"], {}, Known)
+
+
+def in_motion(conn: Connection) -> set[bytes]:
+    return {bytes(found[0]) for found in conn.execute(SQL["in_motion"])}
+
+
+def replace_file(conn: Connection, number: int, file: File) -> None:
+    conn.execute(
+        SQL["replace_file"],
+        {"number": number, "size": file.size, "sha256": file.sha256, "inode": file.inode,
+         "modified_ns": file.modified_ns},
+    )  # fmt: skip
+
+
+def set_notices(conn: Connection, notices: Sequence[tuple[bytes, str, str]]) -> None:
+    """Replace what cannot be taken by *notices*: path, path as shown, reason."""
+    conn.execute(SQL["clear_notices"], {"paths": [path for path, _, _ in notices]})
+    for path, shown, reason in notices:
+        conn.execute(SQL["notice"], {"path": path, "shown": shown, "reason": reason})
+
+
+def notices(conn: Connection) -> list[Notice]:
+    return rows(conn, SQL["notices"], {}, Notice)

@@ -1,0 +1,84 @@
+"""The drive's name pattern, the parties and the kinds."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+from psycopg import Connection
+
+from waka.core.names import Parties, Party, Pattern, Style, fold
+from waka.records.database import row, rows, value
+from waka.records.sql import load
+
+SQL = load("desk/naming")
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class _PatternRow:
+    text: str
+    joiner: str
+    letter_case: str
+    transliterate: bool
+    longest: int
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class PartyRow:
+    id: int
+    name: str
+    short: str | None
+    spellings: list[str]
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Kind:
+    code: str
+    label: str
+
+
+def stamp(conn: Connection) -> str:
+    """Return what tells whether anything that names are read by has changed."""
+    return str(value(conn, SQL["stamp"], {}))
+
+
+def pattern(conn: Connection) -> Pattern:
+    """Return the one pattern of the whole drive."""
+    found = row(conn, SQL["pattern"], {}, _PatternRow)
+    assert found is not None  # the first migration puts one there
+    style = Style(
+        joiner=found.joiner, case=found.letter_case, transliterate=found.transliterate,
+        longest=found.longest,
+    )  # fmt: skip
+    return Pattern.read(found.text, style)
+
+
+def party_rows(conn: Connection) -> list[PartyRow]:
+    return rows(conn, SQL["parties"], {}, PartyRow)
+
+
+def parties_seen(conn: Connection, person: int) -> list[PartyRow]:
+    """Return the parties that a person may know of."""
+    return rows(conn, SQL["parties_seen"], {"person": person}, PartyRow)
+
+
+def parties(conn: Connection) -> Parties:
+    return Parties.of(Party(p.name, p.short, tuple(p.spellings)) for p in party_rows(conn))
+
+
+def add_party(conn: Connection, name: str, short: str | None) -> int:
+    """Remember a party, or give a known one its first short form; return its id."""
+    args: dict[str, object] = {"name": name.strip(), "name_key": fold(name), "short": short}
+    found = value(conn, SQL["add_party"], args)
+    assert isinstance(found, int)
+    return found
+
+
+def add_spelling(conn: Connection, party: int, spelling: str) -> None:
+    args: dict[str, object] = {
+        "spelling_key": fold(spelling), "spelling": spelling, "party": party,
+    }  # fmt: skip
+    conn.execute(SQL["add_spelling"], args)
+
+
+def kinds(conn: Connection) -> list[Kind]:
+    return rows(conn, SQL["kinds"], {}, Kind)

@@ -1,0 +1,69 @@
+"""Uploads that come in pieces."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from uuid import UUID
+
+from psycopg import Connection
+
+from waka.records.database import row
+from waka.records.sql import load
+
+SQL = load("desk/uploads")
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Upload:
+    id: UUID
+    person_id: int
+    folder_id: int | None  #: None: to the desk
+    path: str  #: the name, with the folders it came in
+    size: int
+    received: int
+    number: int | None  #: of the document that came of it
+
+
+def add(conn: Connection, *, id: UUID, person: int, folder: int | None, path: str, size: int) -> None:
+    conn.execute(SQL["add"], {"id": id, "person": person, "folder": folder, "path": path, "size": size})
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Announced:
+    """What is still to come of unfinished uploads, in bytes."""
+
+    count: int  #: of the person's own
+    own: int
+    all: int
+
+
+def hold(conn: Connection) -> None:
+    """Let uploads be announced one after another, until the transaction ends."""
+    conn.execute(SQL["hold"])
+
+
+def announced(conn: Connection, person: int) -> Announced:
+    found = row(conn, SQL["announced"], {"person": person}, Announced)
+    assert found is not None  # an aggregate always answers
+    return found
+
+
+def one(conn: Connection, id: UUID, person: int) -> Upload | None:
+    return row(conn, SQL["one"], {"id": id, "person": person}, Upload)
+
+
+def received(conn: Connection, id: UUID, size: int) -> None:
+    conn.execute(SQL["received"], {"id": id, "received": size})
+
+
+def finish(conn: Connection, id: UUID, number: int) -> None:
+    conn.execute(SQL["finish"], {"id": id, "number": number})
+
+
+def remove(conn: Connection, id: UUID) -> None:
+    conn.execute(SQL["remove"], {"id": id})
+
+
+def stale(conn: Connection) -> list[UUID]:
+    """Forget uploads that nobody goes on with; return them, for their pieces to be removed."""
+    return [found[0] for found in conn.execute(SQL["stale"])]

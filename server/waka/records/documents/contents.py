@@ -1,0 +1,56 @@
+"""What was read from bytes, kept by checksum: the same bytes are read once."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from dataclasses import dataclass
+
+from psycopg import Connection
+
+from waka.records.database import rows
+from waka.records.sql import load
+
+SQL = load("documents/contents")
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Unread:
+    sha256: bytes
+    document_id: int
+    state: str
+    arrival_path: bytes | None
+    name: str
+    folder_id: int | None
+    folder_path: str | None
+
+
+def add(conn: Connection, sha256: bytes, size: int) -> None:
+    conn.execute(SQL["add"], {"sha256": sha256, "size": size})
+
+
+def unread_arrivals(conn: Connection, limit: int) -> list[Unread]:
+    """Return what waits on the desk, was not read and is not set aside."""
+    return rows(conn, SQL["unread_arrivals"], {"limit": limit}, Unread)
+
+
+def unread(conn: Connection, after: bytes, limit: int) -> list[Unread]:
+    """Return bytes that wait to be read and are not set aside, by checksum, from *after* on."""
+    return rows(conn, SQL["unread"], {"after": after, "limit": limit}, Unread)
+
+
+def read(
+    conn: Connection, sha256: bytes, *, media_type: str, extension: str, pages: int, text: str,
+    trouble: str | None,
+) -> list[int]:  # fmt: skip
+    """Keep what was read; return the filed documents whose search words change by it."""
+    conn.execute(
+        SQL["read"],
+        {"sha256": sha256, "media_type": media_type, "extension": extension, "pages": pages,
+         "text": text, "trouble": trouble},
+    )  # fmt: skip
+    return [int(found[0]) for found in conn.execute(SQL["readers"], {"sha256": sha256})]
+
+
+def forget(conn: Connection, digests: Sequence[bytes]) -> list[bytes]:
+    """Forget what was read from those of *digests* that no document and no version has any more; return them."""
+    return [bytes(found[0]) for found in conn.execute(SQL["forget"], {"digests": list(digests)})]

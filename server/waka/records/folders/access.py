@@ -1,0 +1,268 @@
+"""Rights: what is granted on folders and arrival points to people and teams, and what it comes to.
+
+Grants are what people say; ``sight`` is what they come to, worked out whenever a grant, a team or the
+structure changes, and joined by every query. Whoever changes rights holds ``hold_access`` first.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from dataclasses import dataclass
+from datetime import datetime
+
+from psycopg import Connection
+from psycopg.errors import UniqueViolation
+
+from waka.core.names import fold
+from waka.errors import BadRequest
+from waka.records.database import rows, value
+from waka.records.sql import load
+
+SQL = load("folders/access")
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Grant:
+    id: int
+    person_id: int | None
+    team_id: int | None
+    name: str
+    right: str
+    granted_by: str | None
+    granted_at: datetime
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Effect:
+    """What a change of rights comes to for one person."""
+
+    name: str
+    before: str | None  #: the right; None where the person could not see it
+    after: str | None
+    folders: int
+    documents: int
+    path: str  #: the topmost folder that it concerns
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Why:
+    """One reason why somebody may see a folder."""
+
+    person_id: int
+    name: str
+    initials: str
+    right: str
+    team: str | None
+    depth: int  #: folders above
+    path: str | None  #: where it is granted; None where the asking person may not see that
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Team:
+    id: int
+    name: str
+    members: list[int]
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Account:
+    id: int
+    login: str
+    name: str
+    initials: str
+    administrator: bool
+    created_at: datetime
+    ended_at: datetime | None
+    invited: bool  #: has not chosen a password yet
+    invitation_ends: datetime | None
+    seen_at: datetime | None
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Point:
+    id: int
+    name: str
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class PointGrant:
+    arrival_point_id: int
+    person_id: int | None
+    team_id: int | None
+    name: str
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Name:
+    id: int | None
+    team_id: int | None
+    name: str
+
+
+@dataclass(frozen=True, slots=True)
+class Holder:
+    """Who something is granted to: a person or a team."""
+
+    person: int | None = None
+    team: int | None = None
+
+
+def hold_access(conn: Connection) -> None:
+    conn.execute(SQL["hold_access"])
+
+
+def set_own_access(conn: Connection, folder: int, *, own: bool, replaces: bool) -> None:
+    conn.execute(SQL["set_own_access"], {"folder": folder, "own": own, "replaces": replaces})
+
+
+def grants(conn: Connection, folder: int) -> list[Grant]:
+    return rows(conn, SQL["grants"], {"folder": folder}, Grant)
+
+
+def put_grant(conn: Connection, folder: int, holder: Holder, right: str, by: int | None) -> None:
+    conn.execute(
+        SQL["put_grant"],
+        {"folder": folder, "person": holder.person, "team": holder.team, "right": right, "by": by},
+    )
+
+
+def clear_grants(conn: Connection, folder: int) -> None:
+    conn.execute(SQL["clear_grants"], {"folder": folder})
+
+
+def settle_beneath(conn: Connection, folder: int) -> None:
+    """Work out anew which grants rule a folder and those beneath it, and what they come to."""
+    conn.execute(SQL["settle_beneath"], {"folder": folder})
+    found = [int(row[0]) for row in conn.execute(SQL["domains_beneath"], {"folder": folder})]
+    work_out(conn, found)
+
+
+def work_out(conn: Connection, domains: Sequence[int]) -> None:
+    conn.execute(SQL["work_out"], {"domains": list(domains)})
+    conn.execute(SQL["drop_idle_sight"])
+
+
+def work_out_all(conn: Connection) -> None:
+    """Work out every right anew: after a team or a person changed."""
+    work_out(conn, [int(row[0]) for row in conn.execute(SQL["all_domains"])])
+    conn.execute(SQL["work_out_points"])
+
+
+def remember_sight(conn: Connection, folder: int) -> None:
+    """Keep who may do what from *folder* down until the transaction ends, for ``sight_changes``."""
+    conn.execute(SQL["remember_sight"], {"folder": folder})
+
+
+def sight_changes(conn: Connection, folder: int) -> list[Effect]:
+    return rows(conn, SQL["sight_changes"], {"folder": folder}, Effect)
+
+
+def is_kept(conn: Connection, folder: int) -> bool:
+    """Whether anybody is keeper of a folder."""
+    return bool(value(conn, SQL["is_kept"], {"folder": folder}))
+
+
+def hidden_above(conn: Connection, person: int) -> list[str]:
+    """Return the paths of folders that a person may not know of, and beneath which stands one that they may."""
+    return [str(path) for (path,) in conn.execute(SQL["hidden_above"], {"person": person})]
+
+
+def who(conn: Connection, folder: int, asking: int) -> list[Why]:
+    return rows(conn, SQL["who"], {"folder": folder, "asking": asking}, Why)
+
+
+def sight_names(conn: Connection, access: int) -> dict[int, str]:
+    return {int(found[0]): str(found[1]) for found in conn.execute(SQL["sight_names"], {"access": access})}
+
+
+def folders_without_keeper(conn: Connection, asking: int) -> dict[int, str | None]:
+    """Return the folders that nobody keeps, with the path of each that *asking* may see."""
+    return {int(id): path for id, path in conn.execute(SQL["folders_without_keeper"], {"asking": asking})}
+
+
+def teams(conn: Connection) -> list[Team]:
+    return rows(conn, SQL["teams"], {}, Team)
+
+
+def add_team(conn: Connection, name: str) -> int:
+    """Add a team. Raises ``BadRequest`` where the name is taken."""
+    found = value(conn, SQL["add_team"], {"name": name, "key": fold(name)})
+    if not isinstance(found, int):
+        raise BadRequest(f"There is a team “{name}” already.", mend="Choose another name.")
+    return found
+
+
+def rename_team(conn: Connection, team: int, name: str) -> bool:
+    try:
+        return value(conn, SQL["rename_team"], {"team": team, "name": name, "key": fold(name)}) is not None
+    except UniqueViolation as error:
+        raise BadRequest(f"There is a team “{name}” already.", mend="Choose another name.") from error
+
+
+def remove_team(conn: Connection, team: int) -> bool:
+    return value(conn, SQL["remove_team"], {"team": team}) is not None
+
+
+def set_members(conn: Connection, team: int, members: Sequence[int]) -> None:
+    conn.execute(SQL["set_members"], {"team": team, "members": list(members)})
+
+
+def points(conn: Connection) -> list[Point]:
+    return rows(conn, SQL["points"], {}, Point)
+
+
+def point_grants(conn: Connection) -> list[PointGrant]:
+    return rows(conn, SQL["point_grants"], {}, PointGrant)
+
+
+def set_point_grants(conn: Connection, point: int, holders: Sequence[Holder]) -> None:
+    conn.execute(SQL["clear_point_grants"], {"point": point})
+    for holder in holders:
+        put_point_grant(conn, point, holder)
+
+
+def put_point_grant(conn: Connection, point: int, holder: Holder) -> None:
+    args: dict[str, object] = {"point": point, "person": holder.person, "team": holder.team}
+    conn.execute(SQL["put_point_grant"], args)
+
+
+def accounts(conn: Connection) -> list[Account]:
+    return rows(conn, SQL["people"], {}, Account)
+
+
+def own_grants(conn: Connection, person: int, asking: int) -> list[tuple[str | None, str]]:
+    """Return what is granted to a person by name, with the path of each folder that *asking* may see."""
+    found = conn.execute(SQL["own_grants"], {"person": person, "asking": asking})
+    return [(path, str(right)) for path, right in found]
+
+
+def hand_over(conn: Connection, person: int, to: int, by: int) -> None:
+    """Give *to* whatever is granted to *person* by name."""
+    args: dict[str, object] = {"person": person, "to": to, "by": by}
+    conn.execute(SQL["hand_over_folders"], args)
+    conn.execute(SQL["hand_over_points"], args)
+
+
+def end_person(conn: Connection, person: int) -> bool:
+    """Switch a person off: no sign-in, no session, no right. The logbook keeps the name."""
+    if value(conn, SQL["end_person"], {"person": person}) is None:
+        return False
+    conn.execute(SQL["drop_person_grants"], {"person": person})
+    return True
+
+
+def other_administrators(conn: Connection, person: int) -> int:
+    found = value(conn, SQL["administrators"], {"except": person})
+    return found if isinstance(found, int) else 0
+
+
+def set_administrator(conn: Connection, person: int, *, administrator: bool) -> None:
+    conn.execute(SQL["set_administrator"], {"person": person, "administrator": administrator})
+
+
+def is_active(conn: Connection, person: int) -> bool:
+    return bool(value(conn, SQL["is_active"], {"person": person}))
+
+
+def names(conn: Connection) -> list[Name]:
+    return rows(conn, SQL["names"], {}, Name)

@@ -1,0 +1,29 @@
+"""What goes into a zip, as far as a person may see it."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from dataclasses import dataclass
+
+from psycopg import Connection
+
+from waka.records.database import rows
+from waka.records.sql import load
+
+SQL = load("folders/taking_out")
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Member:
+    id: int
+    name: str
+    folder_path: str
+    size: int
+
+
+def documents(conn: Connection, numbers: Sequence[int], person: int) -> list[Member]:
+    return rows(conn, SQL["documents"], {"numbers": list(numbers), "person": person}, Member)
+
+
+def folder(conn: Connection, folder: int, person: int) -> list[Member]:
+    return rows(conn, SQL["folder"], {"folder": folder, "person": person}, Member)

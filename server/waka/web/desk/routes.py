@@ -1,0 +1,140 @@
+"""The desk: arrivals, slips, filing."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+
+from flask import Response, request
+from werkzeug.exceptions import ClientDisconnected
+
+from waka.core.names import split_extension
+from waka.reading.sniff import wrong_extension
+from waka.records.desk.arrivals import Queued
+from waka.web import schemas as s
+from waka.web.desk import schemas as sd
+from waka.web.door import Responses, blueprint, deps, person, reply
+from waka.work.changes.ways import discarding, filing
+from waka.work.desk import arriving
+from waka.work.desk import keeping as keeping_slips
+from waka.work.desk import queue as desk
+from waka.work.naming.preview import preview as look_ahead
+from waka.work.naming.slips import Slip
+
+bp = blueprint("desk", __name__)
+CHUNK = 1 << 18
+REFUSALS: Responses = {401: s.Problem, 403: s.Problem, 404: s.Problem, 409: s.Problem, 422: s.Problem,
+            503: s.Problem}  # fmt: skip
+
+
+@bp.get("/house", responses={200: sd.House, 401: s.Problem})
+def get_house() -> Response:
+    """The name pattern, kinds and parties that slips are filled in with."""
+    return reply(sd.House.model_validate(desk.house(deps(), person().id), extra="ignore"))
+
+
+@bp.get("/desk", responses={200: sd.Desk, 401: s.Problem, 503: s.Problem})
+def get_desk() -> Response:
+    """What waits to be filed, for the person who asks."""
+    found = desk.desk(deps(), person().id)
+    return reply(
+        sd.Desk(
+            waiting=[_arrival(queued) for queued in found.waiting],
+            filed_today=found.filed_today,
+            notices=[sd.Notice.model_validate(notice) for notice in found.notices],
+            recent=list(found.recent),
+            may_file=found.may_file,
+        )
+    )
+
+
+def _arrival(queued: Queued) -> sd.Arrival:
+    extension = split_extension(queued.name)[1]
+    return sd.Arrival(
+        number=queued.id, name=queued.name, size=queued.size, added_at=queued.added_at,
+        arrival_point=queued.arrival_point, later=queued.later, was_read=queued.was_read,
+        media_type=queued.media_type, pages=queued.pages, trouble=queued.trouble,
+        fitting_extension=wrong_extension(extension, queued.fitting_extension or ""),
+        same_as=queued.same_as, edition=queued.edition, slip=sd.Slip(**queued.slip),
+    )  # fmt: skip
+
+
+@bp.post("/desk/<int:number>/preview", responses={200: sd.Preview, **REFUSALS})
+def preview(path: s.NumberPath, body: sd.Slip) -> Response:
+    """What filing this slip now would come to: the name, what is missing, the neighbours."""
+    with deps().db.transaction() as conn:
+        seen = look_ahead(conn, person().id, path.number, slip_of(body))
+    return reply(sd.Preview.model_validate(seen, extra="ignore"))
+
+
+@bp.put("/desk/<int:number>/slip", responses={200: sd.Edition, **REFUSALS})
+def save_slip(path: s.NumberPath, query: sd.Seen, body: sd.Slip) -> Response:
+    """Keep a slip as far as it is filled in, where nobody else changed it since."""
+    edition = keeping_slips.save_slip(deps(), person().id, path.number, slip_of(body), query.seen)
+    return reply(sd.Edition(edition=edition))
+
+
+@bp.put("/desk/<int:number>/later", responses={204: None, **REFUSALS})
+def set_later(path: s.NumberPath, body: sd.Later) -> Response:
+    keeping_slips.set_later(deps(), person().id, path.number, body.later)
+    return Response(status=204)
+
+
+@bp.post("/desk/<int:number>/file", responses={200: s.Outcome, **REFUSALS})
+def file_arrival(path: s.NumberPath, query: sd.Seen, body: sd.Slip) -> Response:
+    """File the arrival: a change list of one step."""
+    outcome = filing.file_arrival(deps(), person().id, path.number, slip_of(body), seen=query.seen)
+    return reply(s.Outcome.model_validate(outcome))
+
+
+@bp.post(
+    "/desk/uploads",
+    responses={201: sd.Uploaded, 400: s.Problem, 413: s.Problem, **REFUSALS},
+    openapi_extensions={
+        "requestBody": {
+            "required": True,
+            "content": {"application/octet-stream": {"schema": {"type": "string", "format": "binary"}}},
+        }
+    },
+)
+def upload(query: sd.UploadName) -> Response:
+    """Hand a document in: the request's body is the file."""
+    number = arriving.upload(deps(), person().id, query.name, _chunks(), request.content_length)
+    return reply(sd.Uploaded(number=number), 201)
+
+
+@bp.post("/desk/<int:number>/discard", responses={200: sd.Moved, **REFUSALS})
+def discard(path: s.NumberPath, body: sd.DiscardAsked) -> Response:
+    """Put an arrival into the bin: it is not worth filing."""
+    return reply(sd.Moved.model_validate(discarding.discard(deps(), person().id, path.number, body.reason)))
+
+
+@bp.post("/desk/<int:number>/take-back", responses={200: sd.Moved, **REFUSALS})
+def take_back(path: s.NumberPath) -> Response:
+    """Let a discarded arrival wait on the desk again."""
+    return reply(sd.Moved.model_validate(discarding.take_back(deps(), person().id, path.number)))
+
+
+@bp.get("/desk/discarded", responses={200: sd.DiscardedArrivals, **REFUSALS})
+def show_discarded() -> Response:
+    """What was discarded from the desk, the latest first."""
+    found = discarding.discarded(deps(), person().id)
+    arrivals = [
+        sd.DiscardedArrival(
+            number=one.id, name=one.name, size=one.size, reason=one.reason, binned_at=one.binned_at,
+            binned_by=one.binned_by,
+        )
+        for one in found
+    ]  # fmt: skip
+    return reply(sd.DiscardedArrivals(arrivals=arrivals))
+
+
+def _chunks() -> Iterator[bytes]:
+    try:
+        while chunk := request.stream.read(CHUNK):
+            yield chunk
+    except (ClientDisconnected, OSError):
+        return  # what came is shorter than what was announced, and is refused as such
+
+
+def slip_of(body: sd.Slip) -> Slip:
+    return Slip(**body.model_dump())

@@ -1,0 +1,167 @@
+"""What goes over the wire about the desk: arrivals, slips, what slips are filled in with."""
+
+from __future__ import annotations
+
+from datetime import date, datetime
+from decimal import Decimal
+
+from pydantic import Field
+
+from waka.web.schemas import NUMBER_MAX, Asked, FolderHead, Segment, Wire
+
+
+class Kind(Wire):
+    code: str
+    label: str
+
+
+class Party(Wire):
+    name: str
+    short: str | None
+    spellings: list[str]
+
+
+class House(Wire):
+    pattern: str
+    kinds: list[Kind]
+    parties: list[Party]
+
+
+class Slip(Asked):
+    kind: str = Field("", max_length=40)
+    who: str = Field("", max_length=400)
+    short: str = Field("", max_length=40)
+    when: str = Field("", max_length=60)
+    what: str = Field("", max_length=400)
+    reference: str = Field("", max_length=200)
+    amount: str = Field("", max_length=60)
+    folder: int | None = Field(None, ge=1, le=NUMBER_MAX)
+    extension: str | None = Field(None, pattern=r"^(\.[A-Za-z0-9]{1,12}){0,2}$")
+    as_version: bool = Field(
+        False, description="Where the name is taken: as a new version of what stands there"
+    )
+
+
+class Seen(Asked):
+    seen: int = Field(ge=1, le=2**31 - 1, description="The edition of the slip that this one grew from")
+
+
+class Edition(Wire):
+    edition: int
+
+
+class Arrival(Wire):
+    number: int
+    name: str
+    size: int
+    added_at: datetime
+    arrival_point: str
+    later: bool
+    was_read: bool
+    media_type: str | None
+    pages: int | None
+    trouble: str | None
+    fitting_extension: str | None = Field(description="Where the name's own is wrong")
+    same_as: int | None = Field(description="A filed document with the same bytes")
+    edition: int = Field(description="Of the slip: who saves it says which one they saw")
+    slip: Slip
+
+
+class Notice(Wire):
+    shown: str
+    reason: str
+
+
+class Desk(Wire):
+    waiting: list[Arrival]
+    filed_today: int
+    notices: list[Notice]
+    recent: list[int]
+    may_file: bool
+
+
+class FieldProblem(Wire):
+    field: str
+    message: str
+
+
+class Who(Wire):
+    name: str
+    short: str | None
+    known: bool
+    proposed: str | None
+
+
+class Understood(Wire):
+    kind: str | None
+    who: Who | None
+    when: date | None
+    what: str | None
+    reference: str | None
+    amount: Decimal | None
+    problems: list[FieldProblem]
+
+
+class Finding(Wire):
+    code: str
+    message: str
+    mend: str | None
+
+
+class Beside(Wire):
+    number: int
+    name: str
+    segments: list[Segment]
+
+
+class Stands(Wire):
+    number: int
+    name: str
+    version: int
+    same_bytes: bool
+
+
+class Preview(Wire):
+    understood: Understood
+    name: str | None
+    segments: list[Segment]
+    shortened: str | None
+    findings: list[Finding]
+    folder: FolderHead | None
+    before: list[Beside]
+    after: list[Beside]
+    stands: Stands | None = Field(description="The document that has the name already")
+
+
+class Later(Asked):
+    later: bool
+
+
+class Uploaded(Wire):
+    number: int
+
+
+class UploadName(Asked):
+    name: str = Field(min_length=1, max_length=1000)
+
+
+class DiscardAsked(Asked):
+    reason: str = Field("", max_length=400, description="Empty, damaged, the same as another ...")
+
+
+class DiscardedArrival(Wire):
+    number: int
+    name: str
+    size: int
+    reason: str | None
+    binned_at: datetime
+    binned_by: str
+
+
+class DiscardedArrivals(Wire):
+    arrivals: list[DiscardedArrival]
+
+
+class Moved(Wire):
+    list_id: int
+    title: str

@@ -1,0 +1,43 @@
+"""Writing down, many at once, that documents stand elsewhere."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+
+from psycopg import Connection
+
+from waka.core.names import name_key
+from waka.drive.tree import shown
+from waka.records.changes import steps
+from waka.records.changes.lists import ChangeList
+from waka.records.changes.steps import Placed
+from waka.records.finding import search
+from waka.records.outside import outside
+
+from .base import Done, number_of, target_name
+
+
+def record_placed(
+    conn: Connection, done: Sequence[Done], owner: ChangeList, *, words_change: bool = False
+) -> None:
+    """Write down that documents stand at their targets. *words_change*: search has to know of each, too."""
+    placed = [_placed(one) for one in done]
+    steps.place_many(conn, placed, owner.person_id)
+    if owner.at_once:
+        search.refresh(conn, [number_of(one.step) for one in done])
+        return
+    # the words of a name, and of fields with it, follow in the background: they cost more than the moves
+    changed = [
+        number_of(p.step) for p in placed
+        if words_change or p.key is not None or getattr(p.step.act, "record", None) is not None
+    ]  # fmt: skip
+    outside.search_due(conn, changed)
+
+
+def _placed(one: Done) -> Placed:
+    step = one.step
+    renamed = step.source is None or target_name(step) != step.source.name
+    return Placed(
+        step=step, inode=one.found.inode, modified_ns=one.found.modified_ns, from_told=shown(step.from_path),
+        to_told=shown(step.to_path), key=name_key(target_name(step)) if renamed else None,
+    )  # fmt: skip

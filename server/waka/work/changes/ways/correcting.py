@@ -1,0 +1,79 @@
+"""Setting fields: of one document by hand, of many at once, renaming each to what its fields say."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator, Sequence
+from dataclasses import fields, replace
+from datetime import date
+
+from psycopg import Connection
+
+from waka.core.changes import acts
+from waka.core.changes.proposal import Proposal
+from waka.core.fields.record import Record
+from waka.core.names import Composed, compose, split_extension
+from waka.errors import BadRequest, SlipIncomplete
+from waka.records.desk import naming
+from waka.records.folders import survey
+from waka.records.folders.survey import Source
+from waka.work.naming.slips import Naming, Slip, Understood, Who, understand
+
+
+def record_of(conn: Connection, slip: Slip, house: Naming, today: date) -> Record:
+    """Return the fields that a slip fills in, all of them. Raises ``SlipIncomplete`` for what is not understood."""
+    read = understand(slip, house, today)
+    if read.problems:
+        raise SlipIncomplete([(problem.field, problem.message) for problem in read.problems])
+    return record_understood(conn, read)
+
+
+def record_understood(conn: Connection, read: Understood) -> Record:
+    """Return what was understood as it is kept; a party that is new gets its record."""
+    return Record(
+        kind=read.kind, party=_party(conn, read.who), when=read.when, what=read.what, reference=read.reference,
+        amount=read.amount,
+    )  # fmt: skip
+
+
+def _party(conn: Connection, who: Who | None) -> int | None:
+    return naming.add_party(conn, who.name, who.short or who.proposed) if who is not None else None
+
+
+def corrections(
+    conn: Connection, person: int, numbers: Sequence[int], slip: Slip, today: date, *, renames: bool
+) -> Iterator[Proposal]:
+    """Yield what gives each document the fields that *slip* fills in; the others stay as they are.
+
+    *renames*: each gets the name that its fields come to, where the pattern can make one. Raises ``BadRequest``.
+    """
+    house = Naming.load(conn).seen_by(conn, person)
+    read = understand(slip, house, today)
+    if read.problems:
+        raise BadRequest(f"{read.problems[0].message}.", mend="Correct it.", field=read.problems[0].field)
+    record = record_understood(conn, read)
+    only = tuple(field.name for field in fields(record) if getattr(record, field.name) is not None)
+    if not only:
+        raise BadRequest("No field is filled in.", mend="Fill in what all of them should have.")
+    parties = {row.id: row.name for row in naming.party_rows(conn)}
+    known = survey.by_number(conn, person, numbers) if renames else {}
+    house = Naming.load(conn)  # a party may be new
+    for number in dict.fromkeys(numbers):
+        source = known.get(number)
+        name = _name(source, record, only, house, parties) if source is not None else None
+        yield Proposal(act=acts.Correct.code, document=number, record=record, only=only, name=name)
+
+
+def _name(
+    source: Source, given: Record, only: Sequence[str], house: Naming, parties: dict[int, str]
+) -> str | None:
+    record = replace(source.record, **{word: getattr(given, word) for word in only})
+    values = {
+        "kind": house.kinds.get(record.kind or ""), "who": parties.get(record.party or 0), "when": record.when,
+        "what": record.what, "reference": record.reference, "amount": record.amount,
+    }  # fmt: skip
+    told = {word: value for word, value in values.items() if value is not None}
+    composed = compose(house.pattern, told, house.parties)
+    if not isinstance(composed, Composed):
+        return None
+    name = composed.stem + split_extension(source.name)[1]
+    return name if name != source.name else None

@@ -1,0 +1,68 @@
+"""Discarding arrivals from the desk, and taking them back."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from dataclasses import dataclass
+
+from psycopg import Connection
+
+from waka.core.changes import acts
+from waka.core.changes.proposal import Proposal
+from waka.errors import NotAllowed, NotFound
+from waka.records.documents import documents
+from waka.records.documents.documents import Discarded
+from waka.records.people import people
+from waka.work.changes import at_once
+from waka.work.changes.at_once import Change
+from waka.work.deps import Deps
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Moved:
+    list_id: int
+    title: str
+
+
+def discard(deps: Deps, person: int, number: int, reason: str) -> Moved:
+    """Put an arrival into the bin, with why. Raises ``NotFound``, ``NotAllowed``, and as ``at_once.run``."""
+    title = ""
+
+    def make(conn: Connection) -> Change:
+        nonlocal title
+        _assert_may_file(conn, person)
+        waiting = documents.lock_waiting(conn, number, person)
+        if waiting is None:
+            raise NotFound(f"No. {number} on the desk")
+        title = f"Discard {waiting.name}"
+        want = Proposal(act=acts.Discard.code, document=number, reason=reason.strip() or None)
+        return Change(title=title, origin="desk", wants=[want])
+
+    return Moved(list_id=at_once.run(deps, person, make).list_id, title=title)
+
+
+def take_back(deps: Deps, person: int, number: int) -> Moved:
+    """Let a discarded arrival wait on the desk again. Raises as ``discard``."""
+    title = ""
+
+    def make(conn: Connection) -> Change:
+        nonlocal title
+        _assert_may_file(conn, person)
+        found = documents.lock_discarded(conn, number, person)
+        if found is None:
+            raise NotFound(f"No. {number} in the bin")
+        title = f"Take {found.name} back to the desk"
+        return Change(title=title, origin="desk", wants=[Proposal(act=acts.TakeBack.code, document=number)])
+
+    return Moved(list_id=at_once.run(deps, person, make).list_id, title=title)
+
+
+def discarded(deps: Deps, person: int) -> Sequence[Discarded]:
+    """Return the discarded arrivals that this person may see, the latest first."""
+    with deps.db.transaction() as conn:
+        return documents.discarded(conn, person)
+
+
+def _assert_may_file(conn: Connection, person: int) -> None:
+    if not people.may_file_anywhere(conn, person):
+        raise NotAllowed("You may look things up here, but not change what arrives.")

@@ -1,0 +1,100 @@
+"""Filing from the desk: an arrival becomes a record of the drive by the slip that a person filled in."""
+
+from __future__ import annotations
+
+from dataclasses import asdict, dataclass
+from datetime import date
+
+from psycopg import Connection
+
+from waka.core.changes import acts
+from waka.core.changes.proposal import Proposal
+from waka.core.words import CODES
+from waka.drive.tree import shown
+from waka.errors import NameTaken, NameUnfit, NotFound, SlipChanged, SlipIncomplete
+from waka.records.desk import arrivals
+from waka.records.documents import documents
+from waka.work import office
+from waka.work.changes import at_once
+from waka.work.changes.at_once import Change
+from waka.work.changes.check import Examined
+from waka.work.deps import Deps
+from waka.work.naming.preview import Preview, preview_of
+from waka.work.naming.slips import Naming, Slip
+
+from .correcting import record_understood
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Outcome:
+    list_id: int
+    number: int
+    path: str  #: where it stands now, as a person reads it
+
+
+def file_arrival(
+    deps: Deps, person: int, number: int, slip: Slip, today: date | None = None, seen: int | None = None
+) -> Outcome:
+    """File arrival *number* by *slip*; return where it stands. *seen*: the edition of the slip that it grew from.
+
+    Raises ``SlipChanged``, ``NotFound``, ``NotAllowed``, ``SlipIncomplete``, ``NameUnfit``, ``NameTaken``,
+    ``SourceChanged``, ``SourceGone``, ``StepInMotion``, ``DriveTrouble`` or ``DatabaseAway``. After
+    each of them the arrival is still on the desk, but for the last, whose message says what holds.
+    """
+
+    def make(conn: Connection) -> Change:
+        _assert_seen(conn, person, number, slip, seen)
+        return _change(conn, person, number, slip, today or office.today(conn))
+
+    def accept(conn: Connection, change: Change, examined: Examined) -> Examined:
+        at_once.assert_clear(conn, change, examined)
+        for row in examined.rows:
+            if row.step.state == "left":  # the same bytes stand there: there is nothing to file
+                code = row.findings[0].code if row.findings else "identical"
+                raise NameUnfit(
+                    f"{CODES[code].text}; nothing was moved.", mend="Bin the arrival, or file it elsewhere."
+                )
+        return examined
+
+    ran = at_once.run(deps, person, make, accept)
+    filed = next(step for step in ran.steps if step.document == number)
+    return Outcome(list_id=ran.list_id, number=number, path=shown(filed.to_path))
+
+
+def _assert_seen(conn: Connection, person: int, number: int, slip: Slip, seen: int | None) -> None:
+    now = arrivals.slip_now(conn, number, person)
+    if now is not None and seen is not None and now.edition != seen and now.slip != asdict(slip):
+        raise SlipChanged(now.by, now.edition, now.slip)
+
+
+def _change(conn: Connection, person: int, number: int, slip: Slip, today: date) -> Change:
+    waiting = documents.lock_waiting(conn, number, person)
+    if waiting is None:
+        raise NotFound(f"No. {number} on the desk")
+    document = documents.one(conn, number, person)
+    assert document is not None  # it was just locked
+    preview = preview_of(conn, person, document, slip, Naming.load(conn).seen_by(conn, person), today)
+    _assert_complete(preview, slip)
+    record = record_understood(conn, preview.understood)
+    want = Proposal(
+        act=acts.File.code, document=number, into=slip.folder, name=preview.name, record=record,
+        collision="version" if slip.as_version else "ask", slip=asdict(slip),
+    )  # fmt: skip
+    near = [slip.folder] if slip.folder is not None else []
+    return Change(title=f"File {waiting.name}", origin="desk", wants=[want], near=near)
+
+
+def _assert_complete(preview: Preview, slip: Slip) -> None:
+    """Raise for what the slip lacks, and for what the check of its name finds."""
+    problems = [(p.field, p.message.removeprefix(f"{p.field} ")) for p in preview.understood.problems]
+    if preview.name is None or problems:
+        raise SlipIncomplete(problems)
+    if slip.folder is None:
+        raise SlipIncomplete([("folder", "is not chosen")])
+    if preview.folder is None:
+        raise NotFound("The folder")
+    for finding in preview.findings:
+        if finding.code == "taken":
+            raise NameTaken(preview.name, preview.folder.path, finding.mend)
+        if finding.code == "identical" or (finding.code in CODES and CODES[finding.code].blocks):
+            raise NameUnfit(f"{finding.message}; nothing was moved.", mend=f"Try “{finding.mend}”.")

@@ -1,0 +1,244 @@
+"""Folders and what is in them, as far as the asking person may see."""
+
+from __future__ import annotations
+
+import base64
+import binascii
+import json
+from collections.abc import Sequence
+from dataclasses import dataclass
+
+from psycopg import Connection
+
+from waka.core.names import Segment, fold
+from waka.errors import BadRequest, NotFound
+from waka.reading.forms import has_form
+from waka.records.documents import documents, labels
+from waka.records.documents.documents import Document
+from waka.records.documents.labels import Reference
+from waka.records.finding import logbook
+from waka.records.finding.logbook import Entry
+from waka.records.folders import folders, listing
+from waka.records.folders.folders import Folder, OutlineRow
+from waka.records.folders.listing import Grouping, Listed, Scope, Sort
+from waka.work.deps import Deps
+from waka.work.naming.slips import Naming
+
+PAGE = 200
+MOST_CHOSEN = 10_000
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class OutlineEntry:
+    id: int
+    parent_id: int | None
+    name: str
+    path: str
+    depth: int
+    right: str
+    own: int  #: documents in the folder itself
+    documents: int  #: with all beneath it
+    misnamed: int  #: of those, names that do not read back
+    fresh: int  #: of those, what others put there since the person looked in last
+    own_access: bool
+    private: bool
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Row:
+    """A document as a list shows it."""
+
+    listed: Listed
+    segments: Sequence[Segment]
+    tags: Sequence[str]
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Page:
+    folder: Folder | None  #: None where it is no folder that is listed
+    documents: Sequence[Row]
+    next: str | None  #: where the next page begins
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Details:
+    document: Document
+    segments: Sequence[Segment]
+    same_as: int | None
+    tags: Sequence[str]
+    references: Sequence[Reference]  #: further folders that show it
+    seen_by: Sequence[str]
+    has_form: bool  #: it can be shown formatted
+
+
+def outline(deps: Deps, person: int) -> list[OutlineEntry]:
+    """Return the folders in outline order, each with the counts of all beneath it."""
+    with deps.db.transaction() as conn:
+        return arrange(folders.outline(conn, person))
+
+
+def arrange(rows: Sequence[OutlineRow]) -> list[OutlineEntry]:
+    """Put *rows* in outline order. A folder whose parent may not be seen stands at the top by itself."""
+    seen = {row.id for row in rows}
+    children: dict[int | None, list[OutlineRow]] = {}
+    for row in rows:
+        above = row.parent_id if row.parent_id in seen else None
+        children.setdefault(above, []).append(row)
+    out: list[OutlineEntry] = []
+
+    def walk(row: OutlineRow, path: str, depth: int) -> tuple[int, int, int]:
+        here = f"{path}/{row.name}" if path else row.name
+        at = len(out)
+        out.append(_entry(row, here, depth, (0, 0, 0)))
+        totals = (row.documents, row.misnamed, row.fresh)
+        for child in children.get(row.id, []):
+            more = walk(child, here, depth + 1)
+            totals = (totals[0] + more[0], totals[1] + more[1], totals[2] + more[2])
+        out[at] = _entry(row, here, depth, totals)
+        return totals
+
+    for top in children.get(None, []):
+        walk(top, "", 0)
+    return out
+
+
+def _entry(row: OutlineRow, path: str, depth: int, totals: tuple[int, int, int]) -> OutlineEntry:
+    documents, misnamed, fresh = totals
+    return OutlineEntry(
+        id=row.id, parent_id=row.parent_id, name=row.name, path=path, depth=depth,
+        right=row.right, own=row.documents, documents=documents, misnamed=misnamed, fresh=fresh,
+        own_access=row.own_access, private=row.private,
+    )  # fmt: skip
+
+
+def page(deps: Deps, person: int, scope: Scope, sort: Sort, *, descending: bool, after: str | None) -> Page:
+    """Return a page of the documents of a folder, a tag or the bin. Raises ``NotFound``, ``BadRequest``."""
+    start = _cursor(after, sort, descending)
+    with deps.db.transaction() as conn:
+        folder, shows_others = _look_up(conn, person, scope)
+        house = Naming.load(conn)
+        listed = listing.page(
+            conn, scope=scope, person=person, sort=sort, descending=descending, after=start,
+            limit=PAGE + 1, shows_others=shows_others,
+        )  # fmt: skip
+        tags = labels.tags_of(conn, [item.id for item in listed])
+    more = len(listed) > PAGE
+    listed = listed[:PAGE]
+    return Page(
+        folder=folder,
+        documents=[
+            Row(
+                listed=item,
+                segments=house.segments_known(item.name, conforms=item.conforms),
+                tags=tags.get(item.id, []),
+            )
+            for item in listed
+        ],
+        next=_encode(sort, descending, listed[-1]) if more else None,
+    )
+
+
+def _look_up(conn: Connection, person: int, scope: Scope) -> tuple[Folder | None, bool]:
+    if scope.of != "folder":
+        return None, False
+    found = folders.one(conn, scope.id, person)
+    if found is None:
+        raise NotFound("The folder")
+    return found, labels.has_references(conn, scope.id)
+
+
+def groups(deps: Deps, person: int, scope: Scope, by: Grouping) -> list[tuple[str, int]]:
+    """Return how many documents each month, year, kind or party has. Raises ``NotFound``."""
+    with deps.db.transaction() as conn:
+        _, shows_others = _look_up(conn, person, scope)
+        return listing.groups(conn, scope=scope, person=person, by=by, shows_others=shows_others)
+
+
+def numbers(deps: Deps, person: int, scope: Scope, name: str) -> list[int]:
+    """Return the documents whose name fits: `*` for any signs, `?` for one; '' for all. At most 10,000."""
+    escaped = fold(name).replace("\\", "\\\\").replace("%", "\\%").replace("_", "\\_")
+    like = escaped.replace("*", "%").replace("?", "_") if name.strip() else "%"
+    if name.strip() and "*" not in name and "?" not in name:
+        like = f"%{like}%"
+    with deps.db.transaction() as conn:
+        _, shows_others = _look_up(conn, person, scope)
+        return listing.numbers(
+            conn, scope=scope, person=person, like=like, limit=MOST_CHOSEN, shows_others=shows_others
+        )
+
+
+def _encode(sort: Sort, descending: bool, last: Listed) -> str:
+    text = json.dumps([sort, descending, last.key, last.id])
+    return base64.urlsafe_b64encode(text.encode()).decode()
+
+
+def _cursor(after: str | None, sort: Sort, descending: bool) -> tuple[str, int] | None:
+    if after is None:
+        return None
+    refused = BadRequest("This is no place in the list.", mend="Begin the list again.")
+    try:
+        was_sort, was_descending, key, number = json.loads(base64.urlsafe_b64decode(after))
+    except (ValueError, binascii.Error) as error:
+        raise refused from error
+    fits = isinstance(key, str) and isinstance(number, int) and "\0" not in key
+    if (was_sort, was_descending) != (sort, descending) or not fits:
+        raise refused
+    return key, number
+
+
+def details(deps: Deps, person: int, number: int) -> Details:
+    """Return all that is known of a document, or of the one that it was filed onto. Raises ``NotFound``."""
+    with deps.db.transaction() as conn:
+        asked, number = number, documents.leads_to(conn, number)
+        document = documents.one(conn, number, person)
+        if document is None:
+            raise NotFound(f"No. {asked}")  # never the number that it leads to, which may be hidden
+        same = documents.same_bytes(conn, sha256=document.sha256, number=number, person=person)
+        segments = Naming.load(conn).segments(document.name)
+        return Details(
+            document=document, segments=segments, same_as=same,
+            tags=labels.tags_of(conn, [number]).get(number, []),
+            references=labels.references(conn, number, person),
+            has_form=has_form(document.name, document.media_type or ""),
+            seen_by=labels.who_sees(conn, number) if document.state == "filed" else [],
+        )  # fmt: skip
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Lately:
+    """What a person had open, and what others changed, latest first."""
+
+    opened: Sequence[Row]
+    changed: Sequence[Entry]
+
+
+def lately(deps: Deps, person: int) -> Lately:
+    with deps.db.transaction() as conn:
+        numbers = labels.opened_lately(conn, person)
+        house = Naming.load(conn)
+        listed = listing.page(
+            conn, scope=Scope("some", numbers=tuple(numbers)), person=person, sort="name",
+            descending=False, after=None, limit=len(numbers) + 1,
+        )  # fmt: skip
+        tags = labels.tags_of(conn, numbers)
+        changed = logbook.entries(
+            conn, person=person, before=None, number=None, mine=False, quiet=True, limit=40, others=True
+        )
+    rows = {i.id: Row(listed=i, segments=house.segments(i.name), tags=tags.get(i.id, [])) for i in listed}
+    return Lately(opened=[rows[number] for number in numbers if number in rows], changed=changed)
+
+
+def opened(deps: Deps, person: int, number: int) -> None:
+    """Remember that a person had a document open. Raises ``NotFound``."""
+    with deps.db.transaction() as conn:
+        if documents.one(conn, number, person) is None:
+            raise NotFound(f"No. {number}")
+        documents.opened(conn, number, person)
+
+
+def looked_in(deps: Deps, person: int, folder: int) -> None:
+    """Remember that a person has seen what is in a folder. Raises ``NotFound``."""
+    with deps.db.transaction() as conn:
+        if folders.one(conn, folder, person) is None:
+            raise NotFound("The folder")
+        folders.looked_in(conn, folder, person)

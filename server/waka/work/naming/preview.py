@@ -1,0 +1,164 @@
+"""What filing a slip now would come to: the name that it composes, where that stands, and what is in the way."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from dataclasses import dataclass
+from datetime import date
+
+from psycopg import Connection
+
+from waka.core.names import Composed, Finding, Parties, Party, Segment, check_name, compose, split_extension
+from waka.core.names.segments import with_extension
+from waka.drive.tree import shown
+from waka.errors import NotFound
+from waka.reading.sniff import wrong_extension
+from waka.records.documents import documents, versions
+from waka.records.documents.documents import Document
+from waka.records.folders import folders
+from waka.records.folders.folders import Folder
+from waka.work import office
+
+from .slips import Naming, Problem, Slip, Understood, understand
+
+STRIP = 4  #: neighbours shown each way
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Beside:
+    """A neighbour in the strip."""
+
+    number: int
+    name: str
+    segments: Sequence[Segment]
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Stands:
+    """The document that has the name already."""
+
+    number: int
+    name: str
+    version: int
+    same_bytes: bool
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Preview:
+    understood: Understood
+    name: str | None  #: None while something is missing
+    segments: Sequence[Segment] = ()
+    shortened: str | None = None
+    findings: Sequence[Finding] = ()
+    folder: Folder | None = None
+    before: Sequence[Beside] = ()
+    after: Sequence[Beside] = ()
+    stands: Stands | None = None
+
+
+def compose_name(
+    understood: Understood, document: Document, slip: Slip, house: Naming
+) -> tuple[Composed | None, str, list[Problem]]:
+    """Return the composed name, its extension, and what the pattern still needs."""
+    who = understood.who
+    parties = house.parties
+    if who is not None and who.proposed is not None:
+        others = [party for party in parties.known if party.name != who.name]
+        parties = Parties.of([*others, Party(who.name, who.proposed)])
+    values = {
+        "kind": house.kinds.get(understood.kind or ""), "who": who.name if who else None,
+        "when": understood.when, "what": understood.what, "reference": understood.reference,
+        "amount": understood.amount,
+    }  # fmt: skip
+    composed = compose(
+        house.pattern, {name: value for name, value in values.items() if value is not None}, parties
+    )
+    extension = slip.extension
+    if extension is None:
+        extension = split_extension(_own_name(document))[1]
+    if isinstance(composed, Composed):
+        return composed, extension, []
+    told = {problem.field for problem in understood.problems}
+    lacks = [Problem(field=lack.field, message=f"{lack.field} {lack.why}")
+             for lack in composed.lacks if lack.field not in told]  # fmt: skip
+    return None, extension, lacks
+
+
+def _own_name(document: Document) -> str:
+    if document.arrival_path is not None:
+        return shown(document.arrival_path.rpartition(b"/")[2])
+    return document.name
+
+
+def preview(conn: Connection, person: int, number: int, slip: Slip, today: date | None = None) -> Preview:
+    """Return what filing *slip* now would come to. Raises ``NotFound``."""
+    document = documents.one(conn, number, person)
+    if document is None:
+        raise NotFound(f"No. {number}")
+    return preview_of(
+        conn, person, document, slip, Naming.load(conn).seen_by(conn, person), today or office.today(conn)
+    )
+
+
+def preview_of(
+    conn: Connection, person: int, document: Document, slip: Slip, house: Naming, today: date
+) -> Preview:
+    understood = understand(slip, house, today)
+    composed, extension, lacks = compose_name(understood, document, slip, house)
+    understood.problems.extend(lacks)
+    folder = folders.one(conn, slip.folder, person) if slip.folder is not None else None
+    findings = _extension_findings(document, extension)
+    if composed is None:
+        return Preview(understood=understood, name=None, findings=findings, folder=folder)
+    name = composed.stem + extension
+    stands: Stands | None = None
+    before: list[Beside] = []
+    after: list[Beside] = []
+    if folder is not None:
+        beside = documents.names_beside(conn, folder=folder.id, name=name, person=person, ignore=document.id)
+        room = len(folder.path) + 1 if folder.path else 0
+        stands = _standing(conn, person, document, folder.id, name) if beside else None
+        findings += _collision(check_name(name, neighbours=beside, parent_length=room), stands, slip)
+        around = documents.neighbours(conn, folder=folder.id, name=name, person=person, each_way=STRIP)
+        before, after = (
+            [Beside(number=n.id, name=n.name, segments=house.segments(n.name)) for n in side]
+            for side in around
+        )
+    else:
+        findings += check_name(name)
+    return Preview(
+        understood=understood, name=name, segments=with_extension(composed.segments, extension),
+        shortened=composed.shortened, findings=findings, folder=folder, before=before, after=after, stands=stands,
+    )  # fmt: skip
+
+
+def _standing(conn: Connection, person: int, document: Document, folder: int, name: str) -> Stands | None:
+    found = versions.standing(conn, folder=folder, name=name, person=person, ignore=document.id)
+    if found is None:
+        return None
+    return Stands(number=found.id, name=found.name, version=found.version,
+                  same_bytes=found.sha256 == document.sha256)  # fmt: skip
+
+
+def _collision(findings: list[Finding], stands: Stands | None, slip: Slip) -> list[Finding]:
+    """Return *findings* as they are where the arrival becomes a new version of what stands there."""
+    if stands is None or not slip.as_version:
+        return findings
+    others = [found for found in findings if found.code not in ("taken", "twin")]
+    if stands.same_bytes:
+        told = Finding("identical", f"The same bytes stand there already, as No. {stands.number}", None)
+    else:
+        told = Finding(
+            "new_version",
+            f"Becomes version {stands.version + 1} of No. {stands.number}; the earlier one is kept",
+            None,
+        )
+    return [told, *others]
+
+
+def _extension_findings(document: Document, extension: str) -> list[Finding]:
+    better = wrong_extension(extension, document.fitting_extension or "")
+    if better is None:
+        return []
+    told = f"The name ends in “{extension}”" if extension else "The name has no extension"
+    return [Finding("wrong_extension", f"{told}, but the content is {better[1:].upper()}", better)]

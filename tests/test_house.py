@@ -1,0 +1,89 @@
+"""The house is in order: what CONTRIBUTING says of it holds, and no act is told apart outside its own module."""
+
+import ast
+import re
+from collections.abc import Iterator
+from pathlib import Path
+
+import pytest
+
+from waka.core.changes.acts import TYPES
+from waka.settings import CHECKOUT
+
+SERVER = CHECKOUT / "server/waka"
+MODULES = sorted(path for path in SERVER.rglob("*.py"))
+#: where the acts themselves are: the type of each, what each does, and the lists of all of them
+OF_ACTS = (SERVER / "core/changes/acts", SERVER / "work/changes/acts")
+#: where JSON is parsed or written, and answers of other processes are read: the border
+OF_JSON = {
+    "errors.py", "reading", "records", "web", "work/desk/arriving.py", "work/outside/following.py",
+}  # fmt: skip
+
+
+def compared(path: Path) -> Iterator[tuple[int, str]]:
+    """Yield the lines of *path* on which something is compared with the code of an act, or an act's type is asked."""
+    for node in ast.walk(ast.parse(path.read_text())):
+        words = (
+            [n for n in ast.walk(node) if isinstance(n, ast.Constant)]
+            if isinstance(node, ast.Compare)
+            else []
+        )
+        for word in words:
+            if word.value in TYPES and "act" in ast.unparse(node):
+                yield node.lineno, ast.unparse(node)
+        if isinstance(node, ast.match_case) and any(str(word) in TYPES for word in _constants(node.pattern)):
+            yield node.pattern.lineno, ast.unparse(node.pattern)
+        if isinstance(node, ast.Call) and ast.unparse(node.func) == "isinstance" and re.search(
+            r"\bacts\.\w+", ast.unparse(node.args[1])
+        ):  # fmt: skip
+            yield node.lineno, ast.unparse(node)
+
+
+def _constants(node: ast.AST) -> list[object]:
+    return [n.value for n in ast.walk(node) if isinstance(n, ast.Constant)]
+
+
+def test_no_act_is_told_apart_outside_its_own_module() -> None:
+    found = [
+        f"{path.relative_to(SERVER)}:{line}: {told}"
+        for path in MODULES
+        if not any(home in path.parents for home in OF_ACTS)
+        for line, told in compared(path)
+        # what a person asks for by hand has words of its own, some of which are those of acts
+        if path.name not in ("by_hand.py",)
+    ]
+    assert found == []
+
+
+def test_sql_lists_no_acts() -> None:
+    for path in SERVER.rglob("*.sql"):
+        if "migrations" not in path.parts:
+            for code in TYPES:
+                assert not re.search(rf"\bact\b[^\n]*'{code}'", path.read_text()), f"{path.name}: {code}"
+
+
+def test_words_without_a_type_stay_at_the_border() -> None:
+    found = {
+        str(path.relative_to(SERVER))
+        for path in MODULES
+        if "dict[str, Any]" in path.read_text()
+        and not any(str(path.relative_to(SERVER)).startswith(place) for place in OF_JSON)
+    }
+    assert found == set()
+
+
+@pytest.mark.parametrize("room", ["work", "records", "core", "web"])
+def test_a_room_has_few_entries_at_its_top(room: str) -> None:
+    entries = [p.name for p in (SERVER / room).iterdir() if p.suffix == ".py" or p.is_dir()]
+    entries = [name for name in entries if name not in ("__init__.py", "__pycache__")]
+    assert len(entries) <= {"work": 12, "records": 14, "core": 10, "web": 18}[room], sorted(entries)
+
+
+def test_the_questions_of_contributing_are_answered_by_paths_that_exist() -> None:
+    text = (CHECKOUT / "CONTRIBUTING.md").read_text()
+    section = text.partition("## Where would I change")[2].partition("\n## ")[0]
+    questions = re.findall(r"^\d+\. ", section, flags=re.MULTILINE)
+    paths = re.findall(r"`([\w./{}*-]+/[\w./{}*-]*)`", section)
+    assert len(questions) >= 10
+    for path in paths:
+        assert list(CHECKOUT.glob(path.rstrip("/"))), path
