@@ -20,8 +20,8 @@ from tests.support import EMPTY, Client, Server, World, free_port
 
 from waka.launch import opened
 from waka.settings import CHECKOUT
-from waka.work import signing_in
-from waka.work.outside import DriveSweeper
+from waka.work.outside.sweeping import DriveSweeper
+from waka.work.people import signing_in
 
 FILES, FOLDERS = 100_000, 500
 
@@ -77,7 +77,7 @@ _CHILD = """
 import json, resource, sys, time
 from waka.launch import opened
 from waka.settings import Settings
-from waka.work.taking_in import take_in
+from waka.work.outside.taking_in import take_in
 import os
 settings = Settings.read()
 with opened(settings, os.environ["WAKA_DATABASE_URL"], 3) as deps:

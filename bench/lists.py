@@ -14,16 +14,18 @@ from tests.support import EMPTY, World
 from tests.web.conftest import Visitor
 
 from bench.drive import FOLDERS, grow, timed
+from waka.core.changes.proposal import Proposal
 from waka.launch import opened
-from waka.records import folders, survey
+from waka.records.folders import folders, survey
 from waka.settings import CHECKOUT
 from waka.web.app import create_app
-from waka.work import proposing, signing_in
-from waka.work.asked import Asked
-from waka.work.checking import check_list
+from waka.work.changes.check import check_list
+from waka.work.changes.structure import split_path
+from waka.work.changes.ways.kept_list import propose
+from waka.work.changes.ways.undo import propose_undo
 from waka.work.deps import Deps
-from waka.work.structure import split_path
-from waka.work.taking_in import index_next, take_in
+from waka.work.outside.taking_in import index_next, take_in
+from waka.work.people import signing_in
 
 STEPS = 100_000
 RUNS = int(os.environ.get("WAKA_BENCH_RUNS", "5"))
@@ -55,7 +57,7 @@ def long_lists(world: World, folder: Path, scale: float) -> list[dict[str, objec
             told = _child(env, list_id)
             checks.append(told["check_ms"])
             runs.append(told["ms"])
-            undo = proposing.propose_undo(deps, keeper, list_id)
+            undo = propose_undo(deps, keeper, list_id)
             undos.append(_child(env, undo)["ms"])
         ms = statistics.median(runs)
         what = f"of {steps:,} steps"
@@ -128,28 +130,27 @@ def move_all(deps: Deps, keeper: int, how: str, at: int) -> int:
         beneath = survey.beneath(conn, root, keeper)
     found = sorted((number, *split_path(path)) for number, path in beneath)
     if how == "rename":
-        asks = [Asked(do="move", at=0, number=n, to=path, name=f"x{n}-{name}") for n, path, name in found]
+        asks = [Proposal(act="place", document=n, to=path, name=f"x{n}-{name}") for n, path, name in found]
     else:
         # each folder's documents go to one beside: names that repeat over the years would meet in fewer
         asks = [
-            Asked(
-                do="move",
-                at=0,
-                number=n,
+            Proposal(
+                act="place",
+                document=n,
                 to=f"Box {at}/{path.rpartition('/')[2] if path.startswith('Box') else path.replace('/', ' ')}",
             )
             for n, path, _ in found
         ]
-    return proposing.propose(deps, keeper, asks, title=f"{how} {at}", origin="chosen")
+    return propose(deps, keeper, asks, title=f"{how} {at}", origin="chosen")
 
 
 _CHILD = """
 import json, os, resource, sys, time
 from waka.launch import opened
 from waka.settings import Settings
-from waka.work.checking import check_list
-from waka.work.running import run_list
-from waka.records import lists
+from waka.work.changes.check import check_list
+from waka.work.changes.run import run_list
+from waka.records.changes import lists
 def mb(): return resource.getrusage(resource.RUSAGE_SELF).ru_maxrss / 1024
 def now(): return int(open("/proc/self/statm").read().split()[1]) * 4
 list_id, what = int(sys.argv[1]), sys.argv[2]
@@ -164,8 +165,8 @@ with opened(Settings.read(), os.environ["WAKA_DATABASE_URL"], 4) as deps:
     took = time.perf_counter() - began
     with deps.db.transaction() as conn:
         owner = lists.lock(conn, list_id)
-print(json.dumps({"ms": took * 1000, "mb": mb(), "grown_kb": now() - before, "state": owner.state, "trouble": owner.trouble,
-                  "blocked": owner.summary.get("blocked")}))
+print(json.dumps({"ms": took * 1000, "mb": mb(), "grown_kb": now() - before, "state": owner.state, "trouble": owner.trouble and owner.trouble.code,
+                  "blocked": owner.summary.blocked}))
 """
 
 

@@ -14,9 +14,9 @@ from bench.drive import FOLDERS, grow
 from bench.lists import STEPS, move_all
 from waka.demo.make import PASSWORD
 from waka.launch import opened
-from waka.work import signing_in
-from waka.work.checking import check_list
-from waka.work.taking_in import take_in
+from waka.work.changes.check import check_list
+from waka.work.outside.taking_in import take_in
+from waka.work.people import signing_in
 
 # measured in the page itself, from the event to the frame that shows what was asked for: the driver's own way takes longer
 _TIMED = """

@@ -20,7 +20,7 @@ from waka.demo.make import PASSWORD
 from waka.launch import opened
 from waka.settings import CHECKOUT
 from waka.web.app import create_app
-from waka.work import signing_in
+from waka.work.people import signing_in
 
 DOCUMENTS, IN_A_FOLDER = 1_000_000, 10_000
 _MADE: dict[str, tuple[str, Path]] = {}
