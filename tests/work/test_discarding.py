@@ -3,9 +3,11 @@
 import pytest
 
 from tests.support import assert_records_agree
-from tests.work.drive import SmallDrive
+from tests.work.drive import LOG, SmallDrive
 from waka.errors import NotAllowed, NotFound
-from waka.work.changes.ways import discarding, filing, undo
+from waka.work.changes import lists
+from waka.work.changes.run import run_list
+from waka.work.changes.ways import discarding, emptying, filing, undo
 from waka.work.desk import arriving, keeping, queue
 from waka.work.desk.arriving import Sweeper
 from waka.work.finding import search as finding
@@ -80,3 +82,22 @@ def test_the_logbook_says_who_discarded_what_and_why(drive: SmallDrive, number: 
     discarding.discard(drive.deps, drive.filer, number, "empty")
     [entry, *_] = finding.entries(drive.deps, drive.filer, before=None, number=number, mine=False, quiet=True)
     assert (entry.entry.action, entry.entry.reason, entry.entry.undoable) == ("discarded", "empty", True)
+
+
+def test_what_was_discarded_long_ago_goes_with_the_rest_of_the_bin(drive: SmallDrive, number: int) -> None:
+    discarding.discard(drive.deps, drive.filer, number, "empty")
+    drive.change("bin", LOG)
+    with drive.deps.db.transaction() as conn:
+        conn.execute("update binned set binned_at = now() - interval '31 days'")
+    assert emptying.old(drive.deps, drive.filer, 30).count == 0, "a filer destroys nothing"
+    old = emptying.old(drive.deps, drive.keeper, 30)
+    assert old.count == 2
+    list_id = emptying.empty(drive.deps, drive.keeper, 30, old.count)
+    lists.run(drive.deps, drive.keeper, list_id)
+    run_list(drive.deps, list_id)
+    assert lists.one(drive.deps, drive.keeper, list_id).state == "done"
+    assert list((drive.root / ".waka/bin").iterdir()) == []
+    assert discarding.discarded(drive.deps, drive.keeper) == []
+    told = finding.entries(drive.deps, drive.keeper, before=None, number=number, mine=False, quiet=True)
+    assert [entry.entry.action for entry in told] == ["destroyed", "discarded"]
+    assert_records_agree(drive.deps)

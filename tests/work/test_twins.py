@@ -7,7 +7,9 @@ import pytest
 
 from tests.work.drive import LOG, NOTE, SmallDrive
 from tests.work.lists import Lists, stand
+from waka.core.changes.findings import said
 from waka.errors import WakaError
+from waka.records.changes import steps
 from waka.work.changes.ways import undo as undoing
 from waka.work.changes.ways.asks import Ask
 from waka.work.changes.ways.by_hand import run
@@ -68,9 +70,6 @@ def test_a_restructure_leaves_twin_folders_apart(twins: Lists) -> None:
     assert "Old/letters/other.txt" in left and NOTE in left
 
 
-@pytest.mark.xfail(
-    strict=True, reason="part 5: one pipeline, whose steps claim their target's key at the database"
-)
 def test_two_at_once_never_make_twins(drive: SmallDrive, monkeypatch: pytest.MonkeyPatch) -> None:
     """Two people rename two documents to twins of one another; each file waits between its check and its move."""
     paths = [("Letters/a.txt", "Same.txt"), ("Letters/b.txt", "SAME.txt")]
@@ -89,3 +88,13 @@ def test_two_at_once_never_make_twins(drive: SmallDrive, monkeypatch: pytest.Mon
     for thread in threads:
         thread.join()
     assert len({path.name.casefold() for path in (drive.root / "Letters").iterdir()}) == 3
+
+
+def test_a_list_makes_no_twin_of_what_came_since_its_check(twins: Lists) -> None:
+    list_id = twins.sheet((LOG, "Boat/same.txt"))
+    twins.drive.change("rename", "Boat/x.txt", name="Same.txt")
+    assert twins.run(list_id).state == "failed"
+    with twins.drive.deps.db.transaction() as conn:
+        [step] = steps.every(conn, list_id)
+    assert step.failure == said("twin", name="Same.txt")
+    assert LOG in stand(twins.drive)

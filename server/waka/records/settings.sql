@@ -5,4 +5,4 @@ select value from setting where name = %(name)s
 insert into setting (name, value) values (%(name)s, %(value)s) on conflict (name) do update set value = excluded.value
 
 -- name: hold
-select pg_advisory_xact_lock(8523)
+select pg_advisory_xact_lock(8526)

@@ -63,6 +63,7 @@ class NewStep:
     proposal: Proposal | None = None  #: None for what the check itself adds
     findings: Sequence[StepFinding] = ()
     needs: int | None = None  #: the position of the step that has to be done first
+    claims: str | None = None  #: the key of the name that it takes; None where none can be in its way
 
     @property
     def is_blocked(self) -> bool:
@@ -82,7 +83,7 @@ def put(conn: Connection, list_id: int, new: Iterable[NewStep]) -> None:
                 file.modified_ns, s.parks, s.was, s.conforms, s.conformed, act_json(s.act),
                 proposal_json(one.proposal) if one.proposal is not None else "{}",
                 one.proposal.row if one.proposal is not None else None,
-                findings_json(one.findings), one.needs, said_json(s.failure),
+                findings_json(one.findings), one.needs, said_json(s.failure), one.claims,
             ))  # fmt: skip
 
 
@@ -298,6 +299,18 @@ def intend_plain(conn: Connection, steps: Sequence[Step]) -> None:
     """Put the intent of a batch on record where nothing differs from what is on record."""
     if steps:
         conn.execute(SQL["intend_plain"], _these(steps))
+
+
+def claim(conn: Connection, steps: Sequence[Step]) -> dict[int, str]:
+    """Claim the names that a batch takes, its intent being on record: no other list takes them until it is done.
+
+    Returns the steps, by position, whose name or a twin of it is there already, with the name that is there.
+    """
+    if not steps:
+        return {}
+    these = _these(steps)
+    conn.execute(SQL["await_claims"], these)
+    return {int(position): str(name) for position, name in conn.execute(SQL["claimed"], these)}
 
 
 def settle(conn: Connection, steps: Sequence[Step], state: StepState, failure: Said | None = None) -> None:

@@ -1,7 +1,7 @@
 -- name: copy_in
 copy change_step (list_id, position, act, phase, document_id, folder_id, onto_id, from_folder, from_name, to_folder, to_name, make,
                   from_place, from_path, to_place, to_path, state, size, sha256, inode, modified_ns, parks, was, conforms,
-                  conformed, detail, asked, row, findings, needs, failure) from stdin
+                  conformed, detail, asked, row, findings, needs, failure, to_key) from stdin
 
 -- name: remove
 delete from change_step where list_id = %(list)s
@@ -64,7 +64,7 @@ left join document d on d.id = case when n.state = 'gone' then s.onto_id else s.
 -- what is gone was last seen in the folder that the step took it from
 left join folder f on f.id = case when n.state = 'gone' and d.id is null then s.from_folder else d.folder_id end
 left join sight seen on seen.access_id = f.access_id and seen.person_id = %(person)s
-left join arrival a on a.document_id = d.id
+left join arrival a on a.document_id = case when n.state = 'gone' and s.from_folder is null then n.id else d.id end
 left join arrival_sight aseen on aseen.document_id = a.document_id and aseen.person_id = %(person)s
 left join folder sf on sf.id = s.folder_id
 left join sight fseen on fseen.access_id = sf.access_id and fseen.person_id = %(person)s
@@ -176,6 +176,31 @@ where s.list_id = %(list)s and s.position between %(first)s and %(last)s and s.p
 -- The same where nothing differs from what is on record.
 update change_step set state = 'intended'
 where list_id = %(list)s and position between %(first)s and %(last)s and position = any(%(positions)s::int[])
+
+-- name: await_claims
+-- One after the other into each folder: what one list has claimed there, the next one sees.
+select pg_advisory_xact_lock(8527, w.folder) from (
+    select distinct hashint8(to_folder) as folder from change_step
+    where list_id = %(list)s and position between %(first)s and %(last)s and position = any(%(positions)s::int[])
+      and to_key is not null and to_folder is not null
+    order by 1) w
+
+-- name: claimed
+-- Steps of a batch whose name, or a twin of it, is taken by now or claimed by another list; and the name that is there.
+select s.position, coalesce(d.name, f.name, o.to_name) as name from change_step s
+left join lateral (
+    select name from document d where d.folder_id = s.to_folder and d.name_key = s.to_key and d.state = 'filed'
+      -- what the list itself is taking away makes room
+      and not exists (select from change_step i where i.document_id = d.id and i.state = 'intended' and i.list_id = s.list_id)
+    limit 1) d on true
+left join lateral (
+    select name from folder f where f.parent_id = s.to_folder and f.name_key = s.to_key and f.id <> coalesce(s.folder_id, 0)
+    limit 1) f on true
+left join lateral (
+    select to_name from change_step o where o.to_folder = s.to_folder and o.to_key = s.to_key and o.state = 'intended'
+      and o.list_id <> s.list_id limit 1) o on true
+where s.list_id = %(list)s and s.position between %(first)s and %(last)s and s.position = any(%(positions)s::int[])
+  and s.to_key is not null and coalesce(d.name, f.name, o.to_name) is not null
 
 -- name: folders_in_motion
 select exists (select from change_step where state = 'intended' and document_id is null)

@@ -266,3 +266,8 @@ def is_active(conn: Connection, person: int) -> bool:
 
 def names(conn: Connection) -> list[Name]:
     return rows(conn, SQL["names"], {}, Name)
+
+
+def keeps_all(conn: Connection, person: int) -> bool:
+    """Whether a person keeps the whole drive."""
+    return bool(value(conn, SQL["keeps_all"], {"person": person}))

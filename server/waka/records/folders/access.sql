@@ -227,3 +227,7 @@ select null, t.id, t.name from team t order by 3
 
 -- name: hidden_above
 select unnest(hidden_above(%(person)s))
+
+-- name: keeps_all
+select exists (select from folder f join sight s on s.access_id = f.access_id and s.person_id = %(person)s
+               and s."right" = 'keeper' where f.parent_id is null)

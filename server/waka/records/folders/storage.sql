@@ -67,4 +67,13 @@ select d.id, d.size from binned b
 join document d on d.id = b.document_id and d.state = 'binned'
 join folder f on f.id = d.folder_id
 join sight s on s.access_id = f.access_id and s.person_id = %(person)s and s."right" = 'keeper'
-where b.binned_at < now() - make_interval(days => %(days)s) order by d.id
+where b.binned_at < now() - make_interval(days => %(days)s)
+union all
+-- what was discarded from the desk stood in no folder: it is for who keeps the whole drive and sees its arrival
+select d.id, d.size from binned b
+join document d on d.id = b.document_id and d.state = 'discarded'
+join arrival_sight aps on aps.document_id = d.id and aps.person_id = %(person)s
+where b.binned_at < now() - make_interval(days => %(days)s)
+  and exists (select from folder r join sight s on s.access_id = r.access_id and s.person_id = %(person)s
+              and s."right" = 'keeper' where r.parent_id is null)
+order by 1

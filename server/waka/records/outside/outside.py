@@ -332,11 +332,6 @@ def notices(conn: Connection, person: int) -> list[tuple[str, str]]:
     return [(str(p), str(r)) for p, r in conn.execute(SQL["notices"], {"person": person})]
 
 
-def keeps_all(conn: Connection, person: int) -> bool:
-    """Whether a person keeps the whole drive."""
-    return bool(value(conn, SQL["keeps_all"], {"person": person}))
-
-
 def try_sweeping(conn: Connection) -> bool:
     """Take the sole right to sweep; it goes with the connection."""
     return bool(value(conn, SQL["try_sweeping"], {}))

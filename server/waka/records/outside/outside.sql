@@ -254,10 +254,6 @@ join folder f on f.id = n.folder_id or n.folder_id is null and f.parent_id is nu
 join sight s on s.access_id = f.access_id and s.person_id = %(person)s and s."right" = 'keeper'
 order by n.path limit 200
 
--- name: keeps_all
-select exists (select from folder f join sight s on s.access_id = f.id and s.person_id = %(person)s
-               and s."right" = 'keeper' where f.parent_id is null)
-
 -- name: try_sweeping
 select pg_try_advisory_lock(8522)
 

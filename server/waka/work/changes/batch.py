@@ -8,7 +8,7 @@ from itertools import groupby
 
 from psycopg import Connection
 
-from waka.core.changes.findings import Said
+from waka.core.changes.findings import Said, said
 from waka.core.changes.step import Step
 from waka.core.words import CODES
 from waka.drive.faults import reach
@@ -106,7 +106,21 @@ class BatchRunner:
         differing = {step.position for step in differs}
         steps.intend_plain(self.conn, [step for step in ready if step.position not in differing])
         steps.intend(self.conn, differs)
-        return ready, refused
+        return self._claimed(ready, refused), refused
+
+    def _claimed(self, ready: list[Step], refused: list[tuple[Step, Said]]) -> list[Step]:
+        """Return the steps whose names nobody else took since the check; note the others with why."""
+        taken = steps.claim(self.conn, ready)
+        if not taken:
+            return ready
+        late = [step for step in ready if step.position in taken]
+        steps.settle(self.conn, late, "proposed")
+        refused += [(step, _taken(step, taken[step.position])) for step in late]
+        first = late[0].position if self.owner.on_failure == "stop" else None
+        if first is None:
+            return [step for step in ready if step.position not in taken]
+        steps.settle(self.conn, [step for step in ready if step.position > first], "proposed")
+        return [step for step in ready if step.position < first]
 
     def carry_out(self, batch: Sequence[Step]) -> Outcome:
         outcome = Outcome()
@@ -178,6 +192,11 @@ def tidy_after(deps: Deps, conn: Connection, done: Sequence[Step]) -> None:
     destroyed = [digest for step in done if (digest := handler(step).destroys(step)) is not None]
     if destroyed:
         page_cache.forget(deps, contents.forget(conn, [*destroyed, *left]))
+
+
+def _taken(step: Step, name: str) -> Said:
+    assert step.target is not None
+    return said("taken" if name == step.target.name else "twin", name=name)
 
 
 _OF_DISKS = {

@@ -19,7 +19,7 @@ from waka.core.names import name_key, readable, to_bytes
 from waka.records.documents import documents, versions
 from waka.records.documents.documents import Discarded, Waiting
 from waka.records.documents.versions import Kept
-from waka.records.folders import survey
+from waka.records.folders import access, survey
 from waka.records.folders.survey import FolderRow, Source
 from waka.work.deps import Deps
 from waka.work.naming.reading import NameReader
@@ -133,6 +133,11 @@ class Drafting:
         if row is None or row.right not in MAY_FILE:
             raise LeftOut("no_right", folder=self.structure.seen(source.folder_id) or "Drive")
         return row
+
+    def must_keep_all(self) -> None:
+        """Raise ``LeftOut`` unless the person keeps the whole drive."""
+        if not access.keeps_all(self.conn, self.person):
+            raise LeftOut("not_keeper", folder="Drive")
 
     def target(self, want: Proposal, source: Source | None) -> Spot:
         """Return where *want* brings its document. Raises ``LeftOut``."""

@@ -11,7 +11,7 @@ from waka.core.changes.acts import Phase
 from waka.core.changes.step import Spot, Step
 from waka.core.names import name_key, to_bytes
 from waka.records.changes.steps import Held
-from waka.records.folders import survey
+from waka.records.folders import access, survey
 from waka.records.folders.survey import FolderRow
 
 from .prepared import LeftOut
@@ -29,6 +29,7 @@ class Places:
         self._children: dict[tuple[int, str], int] = {}
         self._exact: dict[tuple[int, str], int] = {}
         self._root: int | None = None
+        self._keeps_all = False
 
     def forget(self) -> None:
         """Forget what was made where: the structure has changed."""
@@ -39,6 +40,8 @@ class Places:
     def look(self, conn: Connection, steps: Sequence[Step], held: Mapping[int, Held]) -> None:
         """Read the folders of *steps* and all above them as they are now; *held*: their documents."""
         self.held = held
+        if any(step.source is None and step.from_place == "bin" for step in steps):
+            self._keeps_all = access.keeps_all(conn, self.person)
         if any(step.act.phase is Phase.MAKES_ROOM or not self._knows(step.make) for step in steps):
             found = survey.folders(conn, self.person)
             self.rows = {row.id: row for row in found}
@@ -95,6 +98,11 @@ class Places:
     def must_have(self, folder: int, rights: Collection[str]) -> None:
         if self.row(folder).right not in rights:
             raise LeftOut("not_keeper", folder=self.path(folder) or "Drive")
+
+    def must_keep_all(self) -> None:
+        """Raise ``LeftOut`` unless the person keeps the whole drive."""
+        if not self._keeps_all:
+            raise LeftOut("not_keeper", folder="Drive")
 
     def resolved(self, step: Step) -> Spot:
         """Return the target with the number of a folder that the list itself has made. Raises ``LeftOut``."""

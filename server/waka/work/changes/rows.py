@@ -11,7 +11,7 @@ from waka.core.changes.check import Checked, Planned
 from waka.core.changes.findings import Said, StepFinding
 from waka.core.changes.proposal import Proposal
 from waka.core.changes.step import Spot, Step
-from waka.core.names import to_bytes
+from waka.core.names import name_key, to_bytes
 from waka.core.words import blocks
 from waka.drive.tree import shown
 from waka.records.changes.steps import NewStep
@@ -102,7 +102,7 @@ class Judged:
                 file=one.file, conformed=one.conformed, conforms=conforms, parks=step.parks, was=was,
             ),
             proposal=None if step.parks else one.want, findings=told,
-            needs=places.get(step.needs) if step.needs is not None else None,
+            needs=places.get(step.needs) if step.needs is not None else None, claims=_claimed(step),
         )  # fmt: skip
 
     def _path(self, spot: Spot) -> bytes:
@@ -128,7 +128,7 @@ class Judged:
                 list_id=self.list_id, position=at, act=MakeFolder(private=want is not None and want.private), make=path,
                 to_path=to_bytes(path), target=Spot(folder=parent, name=row.name),
             ),
-            proposal=want,
+            proposal=want, claims=name_key(row.name),
         )  # fmt: skip
 
     def _removing(self, at: int, folder: int) -> NewStep:
@@ -172,3 +172,9 @@ class Judged:
     def _target_told(self, want: Proposal) -> str:
         above = self.structure.seen(want.into) if want.into is not None else ""
         return "/".join(part for part in (above, want.to, want.name) if part)
+
+
+def _claimed(step: Planned) -> str | None:
+    """Return the key of the name that *step* takes; None where none can be in its way."""
+    is_free = step.target is None or step.parks or step.returns or step.onto is not None
+    return None if is_free or step.target is None else name_key(step.target.name)

@@ -9,6 +9,7 @@ from dataclasses import dataclass, replace
 
 from waka.errors import DatabaseAway, WakaError
 from waka.records import migrations
+from waka.records.folders import access
 from waka.records.outside import outside, stuck
 from waka.records.outside.outside import FolderQuestion, Question, SweepState
 from waka.records.outside.stuck import Stuck
@@ -123,7 +124,7 @@ class Drive:
 def drive(deps: Deps, person: int) -> Drive:
     with deps.db.transaction() as conn:
         state = outside.sweep_state(conn)
-        if not outside.keeps_all(conn, person):
+        if not access.keeps_all(conn, person):
             # how much there is altogether is for those who see it all
             state = replace(state, files=0, to_take=0, taken=0, bytes_to_take=0, bytes_taken=0, held=None)
         return Drive(

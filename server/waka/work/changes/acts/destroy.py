@@ -17,6 +17,7 @@ from waka.drive.tree import FileStat
 from waka.drive.versions import destroy
 from waka.records.changes import steps
 from waka.records.changes.lists import ChangeList
+from waka.records.desk import arrivals
 from waka.records.documents import documents, versions
 from waka.work.changes.drafting import Drafting, Looks
 from waka.work.changes.places import Places
@@ -36,6 +37,8 @@ class DestroyHandler(Handler):
             looks.kept.append(want.document)
 
     def prepare(self, want: Proposal, drafting: Drafting) -> Prepared:
+        if drafting.known(want.document) is None:
+            return self._discarded(want, drafting)
         source = drafting.binned(want)
         path = drafting.structure.path(source.folder_id)
         stood = f"{path}/{source.name}" if path else source.name
@@ -47,7 +50,21 @@ class DestroyHandler(Handler):
             planned=Planned(position=want.at, subject=("document", source.id), source=None, target=None),
         )  # fmt: skip
 
+    def _discarded(self, want: Proposal, drafting: Drafting) -> Prepared:
+        """Return the step for an arrival that was discarded: it never stood in the drive."""
+        found = drafting.discarded(want)
+        drafting.must_keep_all()
+        return Prepared(
+            want=want, act=acts.Destroy(path=found.name), document=found.id, file=found.file, from_place="bin",
+            to_place="nowhere", from_path=found.path, to_path=to_bytes(found.name),
+            planned=Planned(position=want.at, subject=("document", found.id), source=None, target=None),
+        )  # fmt: skip
+
     def recheck(self, step: Step, places: Places) -> Step:
+        if step.source is None:
+            places.assert_state(step.document, "discarded")
+            places.must_keep_all()
+            return step
         places.assert_state(step.document, "binned")
         folder = places.rows.get(source_folder(step))
         if folder is not None and folder.right != "keeper":
@@ -65,11 +82,13 @@ class DestroyHandler(Handler):
     def record(self, conn: Connection, done: Sequence[Done], owner: ChangeList) -> None:
         for one in done:
             step, number = one.step, number_of(one.step)
+            folder = source_folder(step) if step.source is not None else None
+            point = arrivals.lies_at(conn, number, step.from_path) if folder is None else None
             documents.take_from_bin(conn, number)
             versions.forget(conn, number)
             documents.gone(conn, number)
             log(conn, step, owner, "destroyed", from_path=kept(step, acts.Destroy).path,
-                from_folder=source_folder(step), to_path=None)  # fmt: skip
+                from_folder=folder, to_path=None, point=point)  # fmt: skip
             if self.unneeded(step):
                 versions.make_due(conn, self.unneeded(step))
         steps.settle(conn, [one.step for one in done], "done")
