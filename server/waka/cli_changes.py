@@ -25,8 +25,7 @@ from waka.work.changes.check import check_list
 from waka.work.changes.evidence import THERE, proved_steps
 from waka.work.changes.paging import PAGE
 from waka.work.changes.run import run_list
-from waka.work.changes.sheets import read_sheet
-from waka.work.changes.ways.sheet import propose_sheet
+from waka.work.changes.ways import sheet
 from waka.work.deps import Deps
 
 BLOCKED, AMISS = 3, 4
@@ -47,7 +46,7 @@ def propose(deps: Deps, person: int, file: Path) -> ChangeList:
         data = file.read_bytes()
     except OSError as error:
         raise BadRequest(f"{file} cannot be read: {error.strerror}.") from error
-    list_id = propose_sheet(deps, person, read_sheet(data, deps.reader), file.name, origin="command")
+    list_id = sheet.propose_sheet(deps, person, sheet.read(deps, data), file.name, origin="command")
     return checked(deps, person, list_id)
 
 

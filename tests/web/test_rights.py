@@ -92,6 +92,11 @@ TABLE: dict[tuple[str, str], tuple[Any, int, Any]] = {
     ("put", "/api/folders/{folder}/rights"): (WISH, 404, None),
     ("get", "/api/folders/{folder}/groups"): (None, 404, None),
     ("get", "/api/folders/{folder}/numbers"): (None, 404, None),
+    ("get", "/api/folders/{folder}/documents.csv"): (None, 404, None),
+    ("get", "/api/rules"): (None, 403, None),
+    ("put", "/api/rules/fields/{code}"): ({"label": "Deck", "type": "text"}, 403, None),
+    ("put", "/api/rules/kinds/{code}"): ({"label": "Survey"}, 403, None),
+    ("put", "/api/rules/parties/{party}"): ({"name": "Somebody"}, 403, None),
     ("post", "/api/folders/{folder}/seen"): (None, 404, None),
     ("get", "/api/folders/{folder}/zip"): (None, 404, None),
     ("put", "/api/folders/{folder}/tags"): ({"put_on": ["x"]}, 404, None),
@@ -145,7 +150,7 @@ QUERY = {
 }  # fmt: skip
 
 
-OTHERS = {"account": 1, "session": 1_000_000, "team": 1, "point": 1, "secret": "nobody-was-ever-told", "tag": 1,
+OTHERS = {"account": 1, "code": "deck", "party": 1, "session": 1_000_000, "team": 1, "point": 1, "secret": "nobody-was-ever-told", "tag": 1,
           "question": 1, "version": 1, "form": "csv", "upload": "00000000-0000-4000-8000-000000000000"}  # fmt: skip
 
 

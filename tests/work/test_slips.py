@@ -5,6 +5,7 @@ from decimal import Decimal
 
 import pytest
 
+from waka.core.fields.money import Money
 from waka.core.names import Parties, Party, Pattern
 from waka.work.naming.slips import Naming, Slip, Who, understand
 
@@ -35,7 +36,7 @@ def test_every_field_is_read() -> None:
     slip = Slip(kind="invoice", when="12 3 25", what=" sail ", reference=" 4471", amount="£12.50")
     seen = understand(slip, HOUSE, TODAY)
     assert (seen.kind, seen.when, seen.what, seen.reference, seen.amount) == (
-        "invoice", date(2025, 3, 12), "sail", "4471", Decimal("12.50"),
+        "invoice", date(2025, 3, 12), "sail", "4471", Money(Decimal("12.50"), "GBP"),
     )  # fmt: skip
     assert seen.problems == []
 

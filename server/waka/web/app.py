@@ -21,6 +21,7 @@ from waka.web.find import routes as find
 from waka.web.folders import labels, versions
 from waka.web.folders import routes as folders
 from waka.web.office import routes as office
+from waka.web.rules import routes as rules
 from waka.work.deps import Deps
 
 from .schemas import Problem
@@ -41,7 +42,7 @@ def create_app(deps: Deps) -> OpenAPI:
     guard.register(app)
     problems.register(app)
     veil.register(app)
-    for place in (entrance, desk, folders, changes, lists, labels, uploads, versions, find, office):
+    for place in (entrance, desk, folders, changes, lists, labels, uploads, versions, find, rules, office):
         app.register_api(place.bp)
     _serve_interface(app, deps)
     return app

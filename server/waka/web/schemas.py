@@ -95,6 +95,7 @@ class Me(Wire):
     initials: str
     login: str
     administrator: bool
+    keeps_all: bool = Field(description="Keeps the whole drive")
     csrf: str = Field(description="Send it as X-Waka-CSRF with every change")
     currency: str = Field(description="Of the office's amounts")
     time_zone: str = Field(description="By which moments are told; '': the reader's own")
@@ -152,6 +153,11 @@ class Listed(Wire):
     kind: str | None
     reference: str | None
     amount: Decimal | None
+    currency: str | None = Field(description="None: the office's")
+    what: str | None
+    fields: dict[str, str] = Field(
+        description="Further fields by code: dates as ISO 8601, money with its currency, parties by name"
+    )
     size: int
     changed_at: datetime
     changed_by: str | None
@@ -200,6 +206,10 @@ class Document(Wire):
     what: str | None
     reference: str | None
     amount: Decimal | None
+    currency: str | None = Field(description="None: the office's")
+    fields: dict[str, str] = Field(
+        description="Further fields by code: dates as ISO 8601, money with its currency, parties by name"
+    )
     size: int
     sha256: str
     media_type: str | None
@@ -242,6 +252,10 @@ class Found(Wire):
     what: str | None
     reference: str | None
     amount: Decimal | None
+    currency: str | None = Field(description="None: the office's")
+    fields: dict[str, str] = Field(
+        description="Further fields by code: dates as ISO 8601, money with its currency, parties by name"
+    )
     size: int
     changed_at: datetime
 
@@ -288,6 +302,9 @@ class OldPath(Wire):
     documents: list[Place]
 
 
+FIELD_CODE = r"^[a-z][a-z0-9_]{0,39}$"
+
+
 class NumberPath(Asked):
     number: int = Field(ge=1, le=NUMBER_MAX)
 
@@ -313,9 +330,7 @@ class Width(VersionQuery):
 
 
 class FolderQuery(Asked):
-    sort: Literal["name", "who", "when", "kind", "reference", "size", "version", "changed", "by", "added"] = (
-        "name"
-    )
+    sort: str = Field("name", pattern=FIELD_CODE, description="A column, or the code of a field")
     descending: bool = False
     after: str | None = Field(None, max_length=4000)
 

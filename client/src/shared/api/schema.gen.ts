@@ -581,6 +581,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/folders/{folder}/documents.csv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The documents of a folder with their fields, as a spreadsheet that can be edited and brought back. */
+        get: operations["folders_folder_sheet_folders__int_folder__documents_csv_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/folders/{folder}/groups": {
         parameters: {
             query?: never;
@@ -1328,6 +1345,73 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/rules": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The fields, kinds and parties of the drive, for who keeps all of it. */
+        get: operations["rules_show_rules_rules_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rules/fields/{code}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Add a field of the team's own, or change one; its type stays. */
+        put: operations["rules_put_field_rules_fields__string_code__put"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rules/kinds/{code}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["rules_put_kind_rules_kinds__string_code__put"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rules/parties/{party}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Change what a party is called; its former name stays one of its spellings. */
+        put: operations["rules_put_party_rules_parties__int_party__put"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/sign-in": {
         parameters: {
             query?: never;
@@ -1822,6 +1906,13 @@ export interface components {
              */
             renames: boolean;
         };
+        /** ChoicePut */
+        ChoicePut: {
+            /** Code */
+            code: string;
+            /** Label */
+            label: string;
+        };
         /** Choices */
         Choices: {
             /**
@@ -1955,8 +2046,20 @@ export interface components {
             changed_by: string | null;
             /** Conforms */
             conforms: boolean;
+            /**
+             * Currency
+             * @description None: the office's
+             */
+            currency: string | null;
             /** Edition */
             edition: number;
+            /**
+             * Fields
+             * @description Further fields by code: dates as ISO 8601, money with its currency, parties by name
+             */
+            fields: {
+                [key: string]: string;
+            };
             /** Folder */
             folder: number | null;
             /** Folder Path */
@@ -2149,12 +2252,80 @@ export interface components {
             /** Undoable */
             undoable: boolean;
         };
+        /** FieldChoice */
+        FieldChoice: {
+            /** Code */
+            code: string;
+            /** Label */
+            label: string;
+        };
         /** FieldProblem */
         FieldProblem: {
             /** Field */
             field: string;
             /** Message */
             message: string;
+        };
+        /** FieldPut */
+        FieldPut: {
+            /** Choices */
+            choices?: components["schemas"]["ChoicePut"][];
+            /** Kinds */
+            kinds?: string[];
+            /** Label */
+            label: string;
+            /**
+             * Retired
+             * @default false
+             */
+            retired: boolean;
+            /**
+             * Shown
+             * @default false
+             */
+            shown: boolean;
+            /**
+             * Type
+             * @enum {string}
+             */
+            type: "text" | "code" | "date" | "party" | "money" | "number" | "choice";
+        };
+        /**
+         * FieldShape
+         * @description A field that documents have.
+         */
+        FieldShape: {
+            /** Choices */
+            choices: components["schemas"]["FieldChoice"][];
+            /** Code */
+            code: string;
+            /**
+             * Kinds
+             * @description Of documents that have it; empty: all
+             */
+            kinds: string[];
+            /** Label */
+            label: string;
+            /** Own */
+            own: boolean;
+            /** Retired */
+            retired: boolean;
+            /** Shown */
+            shown: boolean;
+            /**
+             * Type
+             * @enum {string}
+             */
+            type: "text" | "code" | "date" | "party" | "money" | "number" | "choice";
+        };
+        /** FieldUsed */
+        FieldUsed: {
+            /**
+             * Documents
+             * @description That say something in it, of those that the person may see
+             */
+            documents: number;
+            field: components["schemas"]["FieldShape"];
         };
         /** Finding */
         Finding: {
@@ -2250,8 +2421,20 @@ export interface components {
              * Format: date-time
              */
             changed_at: string;
+            /**
+             * Currency
+             * @description None: the office's
+             */
+            currency: string | null;
             /** Edition */
             edition: number;
+            /**
+             * Fields
+             * @description Further fields by code: dates as ISO 8601, money with its currency, parties by name
+             */
+            fields: {
+                [key: string]: string;
+            };
             /** Folder */
             folder: number;
             /** Folder Path */
@@ -2349,6 +2532,8 @@ export interface components {
         };
         /** House */
         House: {
+            /** Fields */
+            fields: components["schemas"]["FieldShape"][];
             /** Kinds */
             kinds: components["schemas"]["Kind"][];
             /** Parties */
@@ -2387,6 +2572,27 @@ export interface components {
             code: string;
             /** Label */
             label: string;
+            /**
+             * Retired
+             * @description Asked for no more
+             */
+            retired: boolean;
+        };
+        /** KindPut */
+        KindPut: {
+            /** Label */
+            label: string;
+            /**
+             * Retired
+             * @default false
+             */
+            retired: boolean;
+        };
+        /** KindUsed */
+        KindUsed: {
+            /** Documents */
+            documents: number;
+            kind: components["schemas"]["Kind"];
         };
         /** Lately */
         Lately: {
@@ -2450,8 +2656,20 @@ export interface components {
             changed_by: string | null;
             /** Conforms */
             conforms: boolean;
+            /**
+             * Currency
+             * @description None: the office's
+             */
+            currency: string | null;
             /** Edition */
             edition: number;
+            /**
+             * Fields
+             * @description Further fields by code: dates as ISO 8601, money with its currency, parties by name
+             */
+            fields: {
+                [key: string]: string;
+            };
             /** Folder */
             folder: number;
             /**
@@ -2485,6 +2703,8 @@ export interface components {
             tags: string[];
             /** Version */
             version: number;
+            /** What */
+            what: string | null;
             /** When */
             when: string | null;
             /** Who */
@@ -2563,6 +2783,11 @@ export interface components {
             currency: string;
             /** Initials */
             initials: string;
+            /**
+             * Keeps All
+             * @description Keeps the whole drive
+             */
+            keeps_all: boolean;
             /** Login */
             login: string;
             /** Name */
@@ -2680,6 +2905,17 @@ export interface components {
             reason: string;
             /** Shown */
             shown: string;
+        };
+        /** NumberedParty */
+        NumberedParty: {
+            /** Id */
+            id: number;
+            /** Name */
+            name: string;
+            /** Short */
+            short: string | null;
+            /** Spellings */
+            spellings: string[];
         };
         /** Numbers */
         Numbers: {
@@ -2844,6 +3080,24 @@ export interface components {
             short: string | null;
             /** Spellings */
             spellings: string[];
+        };
+        /** PartyPut */
+        PartyPut: {
+            /** Name */
+            name: string;
+            /**
+             * Short
+             * @default null
+             */
+            short: string | null;
+            /** Spellings */
+            spellings?: string[];
+        };
+        /** PartyUsed */
+        PartyUsed: {
+            /** Documents */
+            documents: number;
+            party: components["schemas"]["NumberedParty"];
         };
         /** PathPair */
         PathPair: {
@@ -3071,6 +3325,15 @@ export interface components {
             /** Replaces */
             replaces: boolean;
         };
+        /** Rules */
+        Rules: {
+            /** Fields */
+            fields: components["schemas"]["FieldUsed"][];
+            /** Kinds */
+            kinds: components["schemas"]["KindUsed"][];
+            /** Parties */
+            parties: components["schemas"]["PartyUsed"][];
+        };
         /** Run */
         Run: {
             /**
@@ -3193,6 +3456,11 @@ export interface components {
              * @default null
              */
             extension: string | null;
+            /**
+             * Fields
+             * @description What is typed for further fields, by their codes
+             */
+            fields?: Record<string, never>;
             /**
              * Folder
              * @default null
@@ -3442,6 +3710,15 @@ export interface components {
         Understood: {
             /** Amount */
             amount: string | null;
+            /** Currency */
+            currency: string | null;
+            /**
+             * Fields
+             * @description Further fields as they are understood
+             */
+            fields: {
+                [key: string]: string;
+            };
             /** Kind */
             kind: string | null;
             /** Problems */
@@ -3610,7 +3887,8 @@ export interface operations {
     folders_bin_page_bin_get: {
         parameters: {
             query?: {
-                sort?: "name" | "who" | "when" | "kind" | "reference" | "size" | "version" | "changed" | "by" | "added";
+                /** @description A column, or the code of a field */
+                sort?: string;
                 descending?: boolean;
                 after?: string | null;
             };
@@ -6871,7 +7149,8 @@ export interface operations {
     folders_folder_page_folders__int_folder__documents_get: {
         parameters: {
             query?: {
-                sort?: "name" | "who" | "when" | "kind" | "reference" | "size" | "version" | "changed" | "by" | "added";
+                /** @description A column, or the code of a field */
+                sort?: string;
                 descending?: boolean;
                 after?: string | null;
             };
@@ -6957,10 +7236,94 @@ export interface operations {
             };
         };
     };
+    folders_folder_sheet_folders__int_folder__documents_csv_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                folder: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not understood */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not allowed */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Refused before anything moved */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     folders_folder_groups_folders__int_folder__groups_get: {
         parameters: {
             query: {
-                by: "month" | "year" | "kind" | "who";
+                /** @description month, year, kind, who, or the code of a field */
+                by: string;
             };
             header?: never;
             path: {
@@ -6979,7 +7342,7 @@ export interface operations {
                     "application/json": components["schemas"]["Groups"];
                 };
             };
-            /** @description Not understood */
+            /** @description Bad Request */
             400: {
                 headers: {
                     [name: string]: unknown;
@@ -11449,6 +11812,350 @@ export interface operations {
             };
         };
     };
+    rules_show_rules_rules_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Rules"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Refused before anything moved */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    rules_put_field_rules_fields__string_code__put: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                code: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["FieldPut"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Refused before anything moved */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    rules_put_kind_rules_kinds__string_code__put: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                code: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["KindPut"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Refused before anything moved */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    rules_put_party_rules_parties__int_party__put: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                party: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PartyPut"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Refused before anything moved */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     entrance_sign_in_sign_in_post: {
         parameters: {
             query?: never;
@@ -11942,7 +12649,8 @@ export interface operations {
     folders_tag_page_tags__int_tag__documents_get: {
         parameters: {
             query?: {
-                sort?: "name" | "who" | "when" | "kind" | "reference" | "size" | "version" | "changed" | "by" | "added";
+                /** @description A column, or the code of a field */
+                sort?: string;
                 descending?: boolean;
                 after?: string | null;
             };

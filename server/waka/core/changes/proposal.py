@@ -9,7 +9,7 @@ from collections.abc import Mapping
 
 import msgspec
 
-from waka.core.fields.record import Record
+from waka.core.fields.record import Record, SlipValue
 
 from .acts import Arrival
 from .check import Collision
@@ -35,7 +35,7 @@ class Proposal(msgspec.Struct, frozen=True, kw_only=True, omit_defaults=True):
     record: Record | None = None  #: the fields that it gets
     only: tuple[str, ...] | None = None  #: of them, those that it gets; None: all
     arrival: Arrival | None = None  #: what it was on the desk
-    slip: Mapping[str, str | int | bool | None] | None = None  #: that an arrival is filed by
+    slip: Mapping[str, SlipValue] | None = None  #: that an arrival is filed by
     path: str | None = None  #: where it lay among the arrivals
     version: int | None = None  #: the number of the version that is to be the newest
     digest: bytes | None = None  #: the bytes that are to be the newest again

@@ -186,7 +186,7 @@ def _body(slot: Slot, group: str, word: str, joiner: str, dates: dict[str, tuple
             else:
                 out.append(re.escape(text))
         return "".join(out)
-    if slot.type is FieldType.AMOUNT:
+    if slot.type is FieldType.MONEY:
         return r"-?[0-9]+\.[0-9]{2}"
     format: TextFormat = slot.format
     if format.short:

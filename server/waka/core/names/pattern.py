@@ -206,6 +206,6 @@ def _read_text(text: str, words: list[tuple[str, int]], type: FieldType) -> Text
                                "last-first, lower, upper, title, first 3, max 20, 000.")  # fmt: skip
     if sum(key in values for key in ("short", "initials", "last_first", "zeros")) > 1:
         raise PatternError(text, words[0][1], "These formats contradict each other", "Keep one.")
-    if type is FieldType.AMOUNT and values:
+    if type is FieldType.MONEY and values:
         raise PatternError(text, words[0][1], "An amount has one way of writing", "Leave it out.")
     return TextFormat(**values)  # type: ignore[arg-type]  # keys and types come from the table above

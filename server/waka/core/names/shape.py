@@ -105,7 +105,7 @@ class Shape:
             return self._seq(
                 [self._token(t, name) if tok else self._text(t, name) for t, tok in slot.format.parts]
             )
-        if slot.type is FieldType.AMOUNT:
+        if slot.type is FieldType.MONEY:
             sign = self._maybe(self._one(frozenset("-"), name))
             return self._seq([sign, self._digits(1, name), self._text(".", name),
                               self._one(DIGITS, name), self._one(DIGITS, name)])  # fmt: skip

@@ -12,17 +12,19 @@ from collections.abc import Iterable, Mapping
 from dataclasses import dataclass, field
 from datetime import date
 from decimal import Decimal
-from enum import Enum
+from enum import StrEnum
 
 
-class FieldType(Enum):
+class FieldType(StrEnum):
     """How a field's value is written in a name and read back."""
 
     DATE = "date"
     PARTY = "party"
     TEXT = "text"  #: words; spaces become the joiner
     CODE = "code"  #: a number given by somebody else: its case and hyphens are part of it
-    AMOUNT = "amount"
+    MONEY = "money"
+    NUMBER = "number"
+    CHOICE = "choice"  #: one of a few words
 
 
 FIELD_TYPES: Mapping[str, FieldType] = {
@@ -31,9 +33,13 @@ FIELD_TYPES: Mapping[str, FieldType] = {
     "what": FieldType.TEXT,
     "kind": FieldType.TEXT,
     "reference": FieldType.CODE,
-    "amount": FieldType.AMOUNT,
+    "amount": FieldType.MONEY,
+    "due": FieldType.DATE,
+    "expires": FieldType.DATE,
+    "learner": FieldType.PARTY,
+    "assignment": FieldType.TEXT,
 }
-"""The house's fields; a team adds its own, which are TEXT where nothing else is said."""
+"""The fields that every drive has; a team adds its own, which are TEXT where nothing else is said."""
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)

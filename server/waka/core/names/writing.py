@@ -31,7 +31,7 @@ def show(value: FieldValue, slot: Slot, pattern: Pattern, parties: Parties) -> s
         return shown
     if isinstance(value, AsWritten):
         return value.text
-    if slot.type is FieldType.AMOUNT:
+    if slot.type is FieldType.MONEY:
         if not isinstance(value, Decimal) or not value.is_finite():
             raise Unfit("is not an amount")
         return f"{value:.2f}"
@@ -105,7 +105,7 @@ def value_of(text: str, slot: Slot, pattern: Pattern, parties: Parties) -> Field
     """Return the value that *text* tells, for every type but dates. Raises ``Unfit``."""
     assert isinstance(slot.format, TextFormat)
     format, style = slot.format, pattern.style
-    if slot.type is FieldType.AMOUNT:
+    if slot.type is FieldType.MONEY:
         return Decimal(text)
     if format.short:
         party = parties.with_short(text)

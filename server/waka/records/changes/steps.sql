@@ -195,7 +195,7 @@ left join lateral (
     limit 1) d on true
 left join lateral (
     select name from folder f where f.parent_id = s.to_folder and f.name_key = s.to_key and f.id <> coalesce(s.folder_id, 0)
-    limit 1) f on true
+      and f.removed_at is null limit 1) f on true
 left join lateral (
     select to_name from change_step o where o.to_folder = s.to_folder and o.to_key = s.to_key and o.state = 'intended'
       and o.list_id <> s.list_id limit 1) o on true
@@ -242,6 +242,8 @@ with n as (
         what = case when s.record is not null then s.record ->> 'what' else d.what end,
         reference = case when s.record is not null then s.record ->> 'reference' else d.reference end,
         amount = case when s.record is not null then (s.record ->> 'amount')::numeric else d.amount end,
+        currency = case when s.record is not null then s.record ->> 'currency' else d.currency end,
+        fields = case when s.record is not null then coalesce(s.record -> 'further', '{}') else d.fields end,
         changed_at = now(), changed_by = %(person)s,
         placed_at = case when d.folder_id is distinct from s.to_folder or d.state <> 'filed' then now() else d.placed_at end,
         placed_by = case when d.folder_id is distinct from s.to_folder or d.state <> 'filed' then %(person)s else d.placed_by end

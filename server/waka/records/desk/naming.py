@@ -2,11 +2,12 @@
 
 from __future__ import annotations
 
+from collections.abc import Mapping
 from dataclasses import dataclass
 
 from psycopg import Connection
 
-from waka.core.names import Parties, Party, Pattern, Style, fold
+from waka.core.names import FIELD_TYPES, FieldType, Parties, Party, Pattern, Style, fold
 from waka.records.database import row, rows, value
 from waka.records.sql import load
 
@@ -34,6 +35,7 @@ class PartyRow:
 class Kind:
     code: str
     label: str
+    retired: bool
 
 
 def stamp(conn: Connection) -> str:
@@ -41,7 +43,7 @@ def stamp(conn: Connection) -> str:
     return str(value(conn, SQL["stamp"], {}))
 
 
-def pattern(conn: Connection) -> Pattern:
+def pattern(conn: Connection, types: Mapping[str, FieldType] = FIELD_TYPES) -> Pattern:
     """Return the one pattern of the whole drive."""
     found = row(conn, SQL["pattern"], {}, _PatternRow)
     assert found is not None  # the first migration puts one there
@@ -49,7 +51,7 @@ def pattern(conn: Connection) -> Pattern:
         joiner=found.joiner, case=found.letter_case, transliterate=found.transliterate,
         longest=found.longest,
     )  # fmt: skip
-    return Pattern.read(found.text, style)
+    return Pattern.read(found.text, style, types)
 
 
 def party_rows(conn: Connection) -> list[PartyRow]:

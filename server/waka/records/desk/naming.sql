@@ -4,6 +4,7 @@ select md5(concat((select string_agg(p::text, '|' order by p.id) from name_patte
                   (select string_agg(p::text, '|' order by p.id) from party p),
                   (select string_agg(s::text, '|' order by s.spelling_key) from party_spelling s),
                   (select string_agg(k::text, '|' order by k.code) from kind k),
+                  (select string_agg(f::text, '|' order by f.code) from field f),
                   (select value::text from setting where name = 'office')))
 
 -- name: pattern
@@ -23,7 +24,13 @@ from party p
 where (select true from document d join folder f on f.id = d.folder_id
        join sight s on s.access_id = f.access_id and s.person_id = %(person)s
        where d.party_id = p.id and d.state = 'filed' limit 1)
+   or (select true from field c join document d on d.fields @> jsonb_build_object(c.code, p.id::text) and d.fields <> '{}'
+       join folder f on f.id = d.folder_id
+       join sight s on s.access_id = f.access_id and s.person_id = %(person)s
+       where c.type = 'party' and d.state = 'filed' limit 1)
    or (select true from document d where d.party_id = p.id limit 1) is null
+      and (select true from field c join document d on d.fields @> jsonb_build_object(c.code, p.id::text) and d.fields <> '{}'
+           where c.type = 'party' limit 1) is null
       and exists (select from sight s where s.person_id = %(person)s and s."right" in ('filer', 'keeper'))
 order by p.name_key
 
@@ -36,4 +43,4 @@ insert into party_spelling (spelling_key, spelling, party_id)
 values (%(spelling_key)s, %(spelling)s, %(party)s) on conflict do nothing
 
 -- name: kinds
-select code, label from kind order by position, code
+select code, label, retired from kind order by position, code

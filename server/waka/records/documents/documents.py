@@ -8,6 +8,7 @@ from decimal import Decimal
 from typing import Any
 
 from psycopg import Connection
+from psycopg.types.json import Jsonb
 
 from waka.core.changes.acts import KnownFile
 from waka.core.fields.record import Record
@@ -48,6 +49,8 @@ class Document:
     what: str | None
     reference: str | None
     amount: Decimal | None
+    currency: str | None
+    fields: dict[str, str]
     added_at: datetime
     changed_at: datetime
     changed_by: str | None
@@ -120,12 +123,14 @@ class Filed:
     what: str | None
     reference: str | None
     amount: Decimal | None
+    currency: str | None
+    fields: dict[str, str]
 
     @property
     def record(self) -> Record:
         return Record(
             kind=self.kind, party=self.party, when=self.when, what=self.what,
-            reference=self.reference, amount=self.amount,
+            reference=self.reference, amount=self.amount, currency=self.currency, further=self.fields,
         )  # fmt: skip
 
     @property
@@ -356,7 +361,8 @@ def _file(file: File) -> dict[str, object]:
 def record_args(record: Record) -> dict[str, object]:
     return {
         "kind": record.kind, "party": record.party, "when": record.when, "what": record.what,
-        "reference": record.reference, "amount": record.amount,
+        "reference": record.reference, "amount": record.amount, "currency": record.currency,
+        "fields": Jsonb(dict(record.further)),
     }  # fmt: skip
 
 

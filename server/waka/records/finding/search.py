@@ -32,6 +32,8 @@ class Hit:
     what: str | None
     reference: str | None
     amount: Decimal | None
+    currency: str | None
+    fields: dict[str, str]
     size: int
     edition: int
     changed_at: datetime

@@ -1,7 +1,11 @@
 -- name: source
 -- What the search words of some filed documents are made of.
 select d.id, d.folder_id, d.name, coalesce(p.name, '') || ' ' || coalesce(p.short, '') || ' ' || coalesce(d.what, '')
-       || ' ' || coalesce(d.reference, '') || ' ' || coalesce(k.label, '') || ' ' || coalesce(d.note, '')
+       || ' ' || coalesce(d.reference, '') || ' ' || coalesce(k.label, '')
+       || ' ' || coalesce((select string_agg(case fd.type when 'party' then (select o.name || ' ' || coalesce(o.short, '') from party o where o.id = v.value::bigint)
+                                                          when 'choice' then (select c ->> 'label' from jsonb_array_elements(fd.choices) c where c ->> 'code' = v.value)
+                                                          else v.value end, ' ')
+                           from jsonb_each_text(d.fields) v join field fd on fd.code = v.key), '') || ' ' || coalesce(d.note, '')
        || ' ' || coalesce((select string_agg(tag.name, ' ') from document_tag dt join tag on tag.id = dt.tag_id
                            where dt.document_id = d.id), '') as fields,
        coalesce(t.text, '') as text
@@ -40,7 +44,7 @@ hit as (
     limit %(limit)s
 )
 select d.id, d.name, d.conforms, d.folder_id, folder_path(d.folder_id) as folder_path, p.name as who, d."when",
-       d.kind, d.what, d.reference, d.amount, d.size, d.edition, d.changed_at, p_.passage as text, best.rank
+       d.kind, d.what, d.reference, d.amount, d.currency, d.fields, d.size, d.edition, d.changed_at, p_.passage as text, best.rank
 from best
 join document d on d.id = best.id
 left join party p on p.id = d.party_id

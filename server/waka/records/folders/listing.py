@@ -11,11 +11,25 @@ from typing import Literal
 from psycopg import Connection, sql
 from psycopg.rows import class_row
 
-from waka.core.names import name_key, split_extension
+from waka.core.fields.registry import Field
+from waka.core.names import FieldType, name_key, split_extension
 from waka.records.database import rows
 
-Sort = Literal["name", "who", "when", "kind", "reference", "size", "version", "changed", "by", "added"]
-Grouping = Literal["month", "year", "kind", "who"]
+SORTS = (
+    "name",
+    "who",
+    "when",
+    "kind",
+    "what",
+    "reference",
+    "amount",
+    "size",
+    "version",
+    "changed",
+    "by",
+    "added",
+)
+GROUPINGS = ("month", "year", "kind", "who")
 
 
 @dataclass(frozen=True, slots=True)
@@ -33,7 +47,9 @@ _KEYS: dict[str, sql.SQL] = {
     "who": sql.SQL("coalesce(p.name_key, '')"),
     "when": sql.SQL("coalesce(d.\"when\", '0001-01-01'::date)"),
     "kind": sql.SQL("coalesce(d.kind, '')"),
+    "what": sql.SQL("coalesce(d.what, '')"),
     "reference": sql.SQL("coalesce(d.reference, '')"),
+    "amount": sql.SQL("coalesce(d.amount, '-Infinity')"),
     "size": sql.SQL("d.size"),
     "version": sql.SQL("d.version"),
     "changed": sql.SQL("d.changed_at"),
@@ -45,12 +61,14 @@ _JOINS: dict[str, sql.SQL] = {
     "who": sql.SQL("left join party p on p.id = d.party_id"),
     "by": sql.SQL("left join person c on c.id = d.changed_by"),
 }
+_TEXT = sql.SQL("text")
 _TYPES = {
-    "when": "date",
-    "size": "bigint",
-    "version": "int",
-    "changed": "timestamptz",
-    "added": "timestamptz",
+    "when": sql.SQL("date"),
+    "amount": sql.SQL("numeric"),
+    "size": sql.SQL("bigint"),
+    "version": sql.SQL("int"),
+    "changed": sql.SQL("timestamptz"),
+    "added": sql.SQL("timestamptz"),
 }
 _HERE = {
     "folder": sql.SQL("d.folder_id = %(of)s and d.state = 'filed'"),
@@ -73,6 +91,35 @@ _GROUPS: dict[str, sql.SQL] = {
 }
 
 
+_NUMBERS = (FieldType.MONEY, FieldType.NUMBER)
+
+
+def _key(sort: str, field: Field | None) -> tuple[sql.Composable, sql.SQL]:
+    """Return what an order compares, and its type. *field*: the further field, where it is one."""
+    if field is None:
+        return _KEYS[sort], _TYPES.get(sort, _TEXT)
+    said = sql.SQL("d.fields ->> {}").format(sql.Literal(field.code))
+    if field.type in _NUMBERS:
+        return sql.SQL("coalesce(split_part({}, ' ', 1)::numeric, '-Infinity')").format(said), sql.SQL(
+            "numeric"
+        )
+    if field.type is FieldType.PARTY:
+        party = sql.SQL("(select o.name_key from party o where o.id = ({})::bigint)").format(said)
+        return sql.SQL("coalesce({}, '')").format(party), _TEXT
+    return sql.SQL("coalesce({}, '')").format(said), _TEXT
+
+
+def _group(by: str, field: Field | None) -> sql.Composable:
+    if field is None:
+        return _GROUPS[by]
+    said = sql.SQL("d.fields ->> {}").format(sql.Literal(field.code))
+    if field.type is FieldType.PARTY:
+        said = sql.SQL("(select o.name from party o where o.id = ({})::bigint)").format(said)
+    elif field.type is FieldType.DATE:
+        said = sql.SQL("left({}, 7)").format(said)
+    return sql.SQL("coalesce({}, '')").format(said)
+
+
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Listed:
     id: int
@@ -83,6 +130,9 @@ class Listed:
     kind: str | None
     reference: str | None
     amount: Decimal | None
+    currency: str | None
+    what: str | None
+    fields: dict[str, str]
     size: int
     changed_at: datetime
     changed_by: str | None
@@ -103,21 +153,22 @@ class Listed:
 
 
 def page(
-    conn: Connection, *, scope: Scope, person: int, sort: Sort, descending: bool,
-    after: tuple[str, int] | None, limit: int, shows_others: bool = False,
+    conn: Connection, *, scope: Scope, person: int, sort: str, descending: bool,
+    after: tuple[str, int] | None, limit: int, shows_others: bool = False, field: Field | None = None,
 ) -> list[Listed]:  # fmt: skip
     """Return up to *limit* documents of *scope* that follow *after*, a pair of sort key and number.
 
-    *shows_others*: the folder has cross-references, whose documents are listed as well.
+    *shows_others*: the folder has cross-references, whose documents are listed as well. *field*: the further field that
+    *sort* is.
     """
-    key = _KEYS[sort]
+    key, kind = _key(sort, field)
     order = sql.SQL("desc") if descending else sql.SQL("asc")
     start: sql.Composable = sql.SQL("")
     if after is not None:
         start = sql.SQL("and ({key}, d.id) {sign} (%(key)s::{type}, %(id)s)").format(
             key=key,
             sign=sql.SQL("<") if descending else sql.SQL(">"),
-            type=sql.SQL(_TYPES.get(sort, "text")),
+            type=kind,
         )
     query = sql.SQL(
         """
@@ -130,7 +181,8 @@ def page(
             where {here} {start}
             order by {key} {order}, d.id {order} limit %(limit)s
         )
-        select d.id, d.name, d.conforms, p.name as who, d."when", d.kind, d.reference, d.amount, d.size,
+        select d.id, d.name, d.conforms, p.name as who, d."when", d.kind, d.reference, d.amount, d.currency, d.what,
+               d.fields, d.size,
                d.changed_at, c.initials as changed_by, d.added_at, ad.initials as added_by, d.folder_id,
                case when d.folder_id <> %(of)s or %(elsewhere)s then folder_path(d.folder_id) end
                    as folder_path,
@@ -168,9 +220,9 @@ def _args(scope: Scope, person: int) -> dict[str, object]:
 
 
 def groups(
-    conn: Connection, *, scope: Scope, person: int, by: Grouping, shows_others: bool
+    conn: Connection, *, scope: Scope, person: int, by: str, shows_others: bool, field: Field | None = None
 ) -> list[tuple[str, int]]:
-    """Return how many documents of *scope* each month, year, kind or party has; '' for none."""
+    """Return how many documents of *scope* each month, year, kind, party or value of *field* has; '' for none."""
     query = sql.SQL(
         """
         select {key} as key, count(*) from document d
@@ -179,7 +231,7 @@ def groups(
         left join party p on p.id = d.party_id
         where {here} group by 1 order by 1
         """
-    ).format(key=_GROUPS[by], here=_here(scope, shows_others))
+    ).format(key=_group(by, field), here=_here(scope, shows_others))
     return [(str(key), int(count)) for key, count in conn.execute(query, _args(scope, person))]
 
 

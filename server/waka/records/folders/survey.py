@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Collection, Sequence
+from collections.abc import Collection, Mapping, Sequence
 from dataclasses import dataclass
 from datetime import date
 from decimal import Decimal
@@ -49,6 +49,8 @@ class Source(NamedTuple):
     what: str | None
     reference: str | None
     amount: Decimal | None
+    currency: str | None
+    fields: Mapping[str, str]
     bin_path: bytes | None
     bin_reason: str | None
 
@@ -59,7 +61,8 @@ class Source(NamedTuple):
     @property
     def record(self) -> Record:
         return Record(kind=self.kind, party=self.party, when=self.when, what=self.what,
-                      reference=self.reference, amount=self.amount)  # fmt: skip
+                      reference=self.reference, amount=self.amount,
+                      currency=self.currency, further=self.fields)  # fmt: skip
 
 
 def folders(conn: Connection, person: int) -> list[FolderRow]:

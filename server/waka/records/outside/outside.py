@@ -10,6 +10,7 @@ from typing import Any
 
 from psycopg import Connection
 from psycopg.errors import UniqueViolation
+from psycopg.types.json import Jsonb
 
 from waka.core.changes.recognise import Found, FoundFolder
 from waka.core.fields.record import Record
@@ -130,7 +131,7 @@ def take_in(conn: Connection, files: Sequence[NewFile], person: int | None) -> i
             r = f.record
             copy.write_row((
                 f.folder, f.name, name_key(f.name), f.conforms, f.size, f.sha256, f.inode, f.modified_ns, f.born_ns,
-                r.kind, r.party, r.when, r.what, r.reference, r.amount, f.path,
+                r.kind, r.party, r.when, r.what, r.reference, r.amount, r.currency, Jsonb(r.further), f.path,
             ))  # fmt: skip
     return conn.execute(SQL["take_in"], {"person": person}).rowcount
 

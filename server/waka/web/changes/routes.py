@@ -2,10 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterable
-from urllib.parse import quote
-
-from flask import Response, request, stream_with_context
+from flask import Response, request
 
 from waka.core.changes.findings import Said
 from waka.records.changes.lists import ChangeList
@@ -14,18 +11,15 @@ from waka.web import schemas as s
 from waka.web.changes import schemas as sl
 from waka.web.desk.routes import slip_of
 from waka.web.door import Responses, blueprint, deps, person, reply
+from waka.web.sheets import spreadsheet
 from waka.work.changes import carrying, evidence, lists, looking, proving
-from waka.work.changes.sheets import MOST_BYTES, read_sheet
+from waka.work.changes.sheets import MOST_BYTES
 from waka.work.changes.ways import chosen, emptying, mapping, sheet
 from waka.work.changes.ways import undo as undoing
 
 bp = blueprint("lists", __name__)
 REFUSED: Responses = {400: s.Problem, 401: s.Problem, 403: s.Problem, 404: s.Problem, 409: s.Problem,
                       422: s.Problem, 503: s.Problem}  # fmt: skip
-MEDIA = {
-    "csv": "text/csv; charset=utf-8",
-    "xlsx": "application/vnd.openxmlformats-officedocument.spreadsheetml.sheet",
-}
 
 
 def _said(told: Said | None) -> s.Said | None:
@@ -101,7 +95,7 @@ def empty_bin(body: sl.Emptying) -> Response:
 )
 def propose_sheet(query: sl.SheetQuery) -> Response:
     """Propose a list of a spreadsheet's rows: the body is CSV or XLSX, with the columns from and to."""
-    rows = read_sheet(request.stream.read(MOST_BYTES + 1), deps().reader)
+    rows = sheet.read(deps(), request.stream.read(MOST_BYTES + 1))
     list_id = sheet.propose_sheet(deps(), person().id, rows, query.name)
     return _told(lists.one(deps(), person().id, list_id), 201)
 
@@ -226,7 +220,7 @@ def read_again(path: s.ListPath, query: sl.ReadQuery) -> Response:
 def proof_csv(path: s.ListPath, query: sl.ProofQuery) -> Response:
     """The proof step by step."""
     title, chunks = proving.proof_csv(deps(), person().id, path.list_id, read=query.read)
-    return _file(chunks, f"{title} (proof).csv", "csv")
+    return spreadsheet(chunks, f"{title} (proof).csv", "csv")
 
 
 @bp.get("/lists/<int:list_id>/steps.<string:form>", responses={200: None, **REFUSED})
@@ -234,15 +228,9 @@ def steps_sheet(path: sl.SheetPath) -> Response:
     """The list as a spreadsheet, which can be edited and brought back."""
     if path.form == "csv":
         title, chunks = looking.csv_of(deps(), person().id, path.list_id)
-        return _file(chunks, f"{title}.csv", "csv")
+        return spreadsheet(chunks, f"{title}.csv", "csv")
     title, data = looking.xlsx_of(deps(), person().id, path.list_id)
-    return _file([data], f"{title}.xlsx", "xlsx")
-
-
-def _file(chunks: Iterable[bytes], name: str, form: str) -> Response:
-    answer = Response(stream_with_context(iter(chunks)), mimetype=MEDIA[form])
-    answer.headers["Content-Disposition"] = f"attachment; filename*=UTF-8''{quote(name.replace('/', '-'))}"
-    return answer
+    return spreadsheet([data], f"{title}.xlsx", "xlsx")
 
 
 def _carried(found: carrying.Carried) -> Response:

@@ -7,6 +7,7 @@ from collections.abc import Iterator
 from flask import Response, request
 from werkzeug.exceptions import ClientDisconnected
 
+from waka.core.fields.registry import kept
 from waka.core.names import split_extension
 from waka.reading.sniff import wrong_extension
 from waka.records.desk.arrivals import Queued
@@ -17,6 +18,7 @@ from waka.work.changes.ways import discarding, filing
 from waka.work.desk import arriving
 from waka.work.desk import keeping as keeping_slips
 from waka.work.desk import queue as desk
+from waka.work.naming.preview import Preview
 from waka.work.naming.preview import preview as look_ahead
 from waka.work.naming.slips import Slip
 
@@ -63,7 +65,26 @@ def preview(path: s.NumberPath, body: sd.Slip) -> Response:
     """What filing this slip now would come to: the name, what is missing, the neighbours."""
     with deps().db.transaction() as conn:
         seen = look_ahead(conn, person().id, path.number, slip_of(body))
-    return reply(sd.Preview.model_validate(seen, extra="ignore"))
+    return reply(_preview(seen))
+
+
+def _preview(seen: Preview) -> sd.Preview:
+    read = seen.understood
+    who = sd.Who.model_validate(read.who) if read.who is not None else None
+    understood = sd.Understood(
+        kind=read.kind, who=who, when=read.when, what=read.what, reference=read.reference,
+        amount=read.amount.amount if read.amount else None, currency=read.amount.currency if read.amount else None,
+        fields={code: kept(value) for code, value in read.further.items()},
+        problems=[sd.FieldProblem.model_validate(problem) for problem in read.problems],
+    )  # fmt: skip
+    return sd.Preview(
+        understood=understood, name=seen.name, segments=list(seen.segments), shortened=seen.shortened,
+        findings=[sd.Finding.model_validate(finding) for finding in seen.findings],
+        folder=s.FolderHead.model_validate(seen.folder, extra="ignore") if seen.folder is not None else None,
+        before=[sd.Beside.model_validate(one) for one in seen.before],
+        after=[sd.Beside.model_validate(one) for one in seen.after],
+        stands=sd.Stands.model_validate(seen.stands) if seen.stands is not None else None,
+    )  # fmt: skip
 
 
 @bp.put("/desk/<int:number>/slip", responses={200: sd.Edition, **REFUSALS})

@@ -4,15 +4,17 @@ from __future__ import annotations
 
 from datetime import date, datetime
 from decimal import Decimal
+from typing import Annotated, Literal
 
 from pydantic import Field
 
-from waka.web.schemas import NUMBER_MAX, Asked, FolderHead, Segment, Wire
+from waka.web.schemas import FIELD_CODE, NUMBER_MAX, Asked, FolderHead, Segment, Wire
 
 
 class Kind(Wire):
     code: str
     label: str
+    retired: bool = Field(description="Asked for no more")
 
 
 class Party(Wire):
@@ -21,9 +23,28 @@ class Party(Wire):
     spellings: list[str]
 
 
+class FieldChoice(Wire):
+    code: str
+    label: str
+
+
+class FieldShape(Wire):
+    """A field that documents have."""
+
+    code: str
+    label: str
+    type: Literal["text", "code", "date", "party", "money", "number", "choice"]
+    kinds: list[str] = Field(description="Of documents that have it; empty: all")
+    choices: list[FieldChoice]
+    shown: bool
+    own: bool
+    retired: bool
+
+
 class House(Wire):
     pattern: str
     kinds: list[Kind]
+    fields: list[FieldShape]
     parties: list[Party]
 
 
@@ -35,6 +56,9 @@ class Slip(Asked):
     what: str = Field("", max_length=400)
     reference: str = Field("", max_length=200)
     amount: str = Field("", max_length=60)
+    fields: dict[Annotated[str, Field(pattern=FIELD_CODE)], Annotated[str, Field(max_length=400)]] = Field(
+        default_factory=dict, max_length=100, description="What is typed for further fields, by their codes"
+    )
     folder: int | None = Field(None, ge=1, le=NUMBER_MAX)
     extension: str | None = Field(None, pattern=r"^(\.[A-Za-z0-9]{1,12}){0,2}$")
     as_version: bool = Field(
@@ -99,6 +123,8 @@ class Understood(Wire):
     what: str | None
     reference: str | None
     amount: Decimal | None
+    currency: str | None
+    fields: dict[str, str] = Field(description="Further fields as they are understood")
     problems: list[FieldProblem]
 
 

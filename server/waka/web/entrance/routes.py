@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from flask import Response, request
 
+from waka.records.folders import access
 from waka.records.people.people import Person
 from waka.web import proxies
 from waka.web import schemas as s
@@ -17,9 +18,10 @@ bp = blueprint("entrance", __name__)
 
 def _me(who: Person) -> s.Me:
     with deps().db.transaction() as conn:
-        office = settings_of(conn)
+        office, keeps_all = settings_of(conn), access.keeps_all(conn, who.id)
     return s.Me(
-        name=who.name, initials=who.initials, login=who.login, administrator=who.administrator, csrf=who.csrf,
+        name=who.name, initials=who.initials, login=who.login, administrator=who.administrator, keeps_all=keeps_all,
+        csrf=who.csrf,
         currency=office.currency, time_zone=office.time_zone,
     )  # fmt: skip
 

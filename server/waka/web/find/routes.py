@@ -22,7 +22,9 @@ def find(query: s.FindQuery) -> Response:
             marked_name=[s.Piece.model_validate(x) for x in f.marked_name],
             snippet=[s.Piece.model_validate(x) for x in f.snippet],
             folder_path=f.hit.folder_path, who=f.hit.who, when=f.hit.when, kind=f.hit.kind,
-            what=f.hit.what, reference=f.hit.reference, amount=f.hit.amount, size=f.hit.size,
+            what=f.hit.what, reference=f.hit.reference, amount=f.hit.amount,
+            currency=f.hit.currency, fields=dict(f.fields),
+            size=f.hit.size,
             changed_at=f.hit.changed_at, edition=f.hit.edition,
         )
         for f in finds.found

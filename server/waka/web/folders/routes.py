@@ -16,9 +16,10 @@ from waka.web.door import Responses, blueprint, deps, person, reply
 from waka.web.find.routes import entry_of
 from waka.web.folders import schemas as sf
 from waka.web.frame import framed
+from waka.web.sheets import spreadsheet
 from waka.work.documents import looking
 from waka.work.finding import search as finding
-from waka.work.folders import browsing
+from waka.work.folders import as_sheet, browsing
 
 bp = blueprint("folders", __name__)
 CHUNK = 1 << 18
@@ -67,7 +68,8 @@ def row_of(row: browsing.Row) -> s.Listed:
         number=item.id, name=item.name,
         segments=list(row.segments),
         conforms=item.conforms, who=item.who, when=item.when, kind=item.kind,
-        reference=item.reference, amount=item.amount, size=item.size, changed_at=item.changed_at,
+        reference=item.reference, amount=item.amount, currency=item.currency, what=item.what, fields=dict(row.fields),
+        size=item.size, changed_at=item.changed_at,
         changed_by=item.changed_by, added_at=item.added_at, added_by=item.added_by,
         folder=item.folder_id, folder_path=item.folder_path, pages=item.pages,
         media_type=item.media_type, version=item.version, edition=item.edition, tags=list(row.tags),
@@ -76,7 +78,7 @@ def row_of(row: browsing.Row) -> s.Listed:
     )  # fmt: skip
 
 
-@bp.get("/folders/<int:folder>/groups", responses={200: sf.Groups, **MISSING})
+@bp.get("/folders/<int:folder>/groups", responses={200: sf.Groups, 400: s.Problem, **MISSING})
 def folder_groups(path: s.FolderPath, query: sf.GroupQuery) -> Response:
     """How many documents of a folder each month, year, kind or party has."""
     found = browsing.groups(deps(), person().id, Scope("folder", path.folder), query.by)
@@ -88,6 +90,13 @@ def folder_numbers(path: s.FolderPath, query: sf.NameQuery) -> Response:
     """The documents of a folder whose name fits, to be chosen at once."""
     found = browsing.numbers(deps(), person().id, Scope("folder", path.folder), query.name)
     return reply(sf.Numbers(numbers=found))
+
+
+@bp.get("/folders/<int:folder>/documents.csv", responses={200: None, **MISSING})
+def folder_sheet(path: s.FolderPath) -> Response:
+    """The documents of a folder with their fields, as a spreadsheet that can be edited and brought back."""
+    name, chunks = as_sheet.folder_as_csv(deps(), person().id, path.folder)
+    return spreadsheet(chunks, name, "csv")
 
 
 @bp.post("/folders/<int:folder>/seen", responses={204: None, **MISSING})
@@ -122,7 +131,9 @@ def document(path: s.NumberPath) -> Response:
             segments=list(found.segments),
             conforms=d.conforms, folder=d.folder_id, folder_path=d.folder_path,
             arrival_point=d.arrival_point, kind=d.kind, who=d.who, who_short=d.who_short,
-            when=d.when, what=d.what, reference=d.reference, amount=d.amount, size=d.size,
+            when=d.when, what=d.what, reference=d.reference, amount=d.amount,
+            currency=d.currency, fields=dict(found.fields),
+            size=d.size,
             sha256=d.sha256.hex(), media_type=d.media_type, has_form=found.has_form, pages=d.pages,
             was_read=d.was_read,
             trouble=d.trouble, trouble_message=TROUBLES.get(d.trouble or ""), same_as=found.same_as,

@@ -7,7 +7,17 @@ from typing import Literal
 
 from pydantic import Field
 
-from waka.web.schemas import NUMBER_MAX, Asked, Entry, FolderHead, Listed, Number, VersionQuery, Wire
+from waka.web.schemas import (
+    FIELD_CODE,
+    NUMBER_MAX,
+    Asked,
+    Entry,
+    FolderHead,
+    Listed,
+    Number,
+    VersionQuery,
+    Wire,
+)
 
 
 class Group(Wire):
@@ -20,7 +30,7 @@ class Groups(Wire):
 
 
 class GroupQuery(Asked):
-    by: Literal["month", "year", "kind", "who"]
+    by: str = Field(pattern=FIELD_CODE, description="month, year, kind, who, or the code of a field")
 
 
 class NameQuery(Asked):

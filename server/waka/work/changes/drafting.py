@@ -8,13 +8,13 @@ from __future__ import annotations
 
 from collections import Counter
 from collections.abc import Iterable, Sequence
-from dataclasses import dataclass, field, replace
+from dataclasses import dataclass, field
 
 from psycopg import Connection
 
 from waka.core.changes.proposal import Proposal
 from waka.core.changes.step import Spot
-from waka.core.fields.record import Record
+from waka.core.fields.record import Record, with_fields_of
 from waka.core.names import name_key, readable, to_bytes
 from waka.records.documents import documents, versions
 from waka.records.documents.documents import Discarded, Waiting
@@ -183,7 +183,7 @@ class Drafting:
             return given(want, source.record), conforms
         record = source.record
         if conforms and name != source.name:  # the name says who, when and what: the fields follow it
-            record = replace(read, kind=source.kind, amount=read.amount or source.amount)
+            record = with_fields_of(record, read, self.names.told_by_names(read))
         return record, conforms
 
     def is_emptied(self, folder: int) -> bool:
@@ -226,4 +226,4 @@ def given(want: Proposal, was: Record) -> Record:
     assert want.record is not None
     if want.only is None:
         return want.record
-    return replace(was, **{word: getattr(want.record, word) for word in want.only})
+    return with_fields_of(was, want.record, want.only)

@@ -1,4 +1,4 @@
-"""Spreadsheets in and out: two columns, ``from`` and ``to``, pasted or in a file; a list as a sheet.
+"""Spreadsheets in and out: columns ``from`` and ``to``, or ``from`` and fields, pasted or in a file; a list as a sheet.
 
 CSV is read as RFC 4180 has it, and with semicolons or tabs; text as UTF-8, as UTF-16 with its mark, or else
 line by line as UTF-8 or Windows-1252, in which older spreadsheets write: sheets that were put together from
@@ -10,10 +10,11 @@ from __future__ import annotations
 import csv
 import io
 import tempfile
-from collections.abc import Iterable, Iterator, Sequence
-from dataclasses import dataclass
+from collections.abc import Iterable, Iterator, Mapping, Sequence
+from dataclasses import dataclass, field
 from typing import Any
 
+from waka.core.names import fold
 from waka.errors import BadRequest, Unreadable
 from waka.reading.reader import Reader
 from waka.reading.sheets import FORMULA
@@ -36,15 +37,20 @@ _FORMULA = (
 class SheetRow:
     line: int  #: as the spreadsheet counts
     source: str
-    target: str
+    target: str  #: '' where it stays where it is, and only gets fields
+    fields: Mapping[str, str] = field(default_factory=dict)  #: what is filled in, by the codes of the fields
 
 
-def read_sheet(data: bytes, reader: Reader) -> list[SheetRow]:
-    """Return the rows of a CSV or XLSX. Raises ``BadRequest`` that says which line and what to do."""
+def read_sheet(data: bytes, reader: Reader, heads: Mapping[str, str] | None = None) -> list[SheetRow]:
+    """Return the rows of a CSV or XLSX. Raises ``BadRequest`` that says which line and what to do.
+
+    *heads*: how columns of fields are headed, folded, and the fields' codes.
+    """
     if len(data) > MOST_BYTES:
         raise BadRequest(f"The sheet has {len(data) // 1_000_000} MB; {MOST_BYTES // 1_000_000} are the most.",
                          mend="Split it.")  # fmt: skip
-    return _rows(_workbook(data, reader) if data[:2] == b"PK" else _delimited(_decoded(data)))
+    found = _workbook(data, reader) if data[:2] == b"PK" else _delimited(_decoded(data))
+    return _rows(found, heads or {})
 
 
 def _decoded(data: bytes) -> str:
@@ -97,30 +103,54 @@ def _workbook(data: bytes, reader: Reader) -> Iterator[list[str]]:
         yield cells
 
 
-def _rows(found: Iterable[Sequence[str]]) -> list[SheetRow]:
-    columns: tuple[int, int] | None = None
+@dataclass(frozen=True, slots=True, kw_only=True)
+class _Columns:
+    """Where a sheet has what."""
+
+    source: int
+    target: int | None
+    fields: Mapping[int, str]  #: codes by their places
+
+    def row(self, line: int, told: Sequence[str]) -> SheetRow:
+        source = _cell(told, self.source)
+        target = _cell(told, self.target) if self.target is not None else ""
+        fields = {code: _cell(told, at) for at, code in self.fields.items() if _cell(told, at)}
+        missing = (
+            "from" if not source else "to" if self.target is not None and not target and not fields else None
+        )
+        if missing:
+            raise BadRequest(
+                f"Line {line} has no “{missing}”: {' | '.join(t for t in told if t)[:120]}.",
+                mend="Fill it in, or remove the line. Cells that are merged count as empty but for the first.",
+                line=line,
+            )  # fmt: skip
+        if any("\0" in text for text in (source, target, *fields.values())):
+            raise BadRequest(
+                f"Line {line} has signs that are no text.", mend="Save it as CSV again.", line=line
+            )
+        return SheetRow(
+            line=line, source=source.replace("\\", "/"), target=target.replace("\\", "/"), fields=fields
+        )  # fmt: skip
+
+
+def _cell(told: Sequence[str], at: int) -> str:
+    return told[at] if at < len(told) else ""
+
+
+def _rows(found: Iterable[Sequence[str]], heads: Mapping[str, str]) -> list[SheetRow]:
+    columns: _Columns | None = None
     rows: list[SheetRow] = []
     for line, cells in enumerate(found, 1):
         told = [_unguarded(cell.strip()) for cell in cells]
         if not any(told):
             continue
         if columns is None:
-            columns, is_head = _columns(told)
+            columns, is_head = _columns(told, heads)
             if is_head:
                 continue
-        source, target = (told[at] if at < len(told) else "" for at in columns)
-        if not source or not target:
-            missing = "from" if not source else "to"
-            raise BadRequest(
-                f"Line {line} has no “{missing}”: {' | '.join(t for t in told if t)[:120]}.",
-                mend="Fill it in, or remove the line. Cells that are merged count as empty but for the first.",
-                line=line,
-            )  # fmt: skip
-        if "\0" in source or "\0" in target:
-            raise BadRequest(
-                f"Line {line} has signs that are no text.", mend="Save it as CSV again.", line=line
-            )
-        rows.append(SheetRow(line=line, source=source.replace("\\", "/"), target=target.replace("\\", "/")))
+        if columns.target is None and not any(_cell(told, at) for at in columns.fields):
+            continue  # nothing is said of this one
+        rows.append(columns.row(line, told))
         if len(rows) > MOST_ROWS:
             raise BadRequest(f"The sheet has more than {MOST_ROWS:,} rows.", mend="Split it.")
     if not rows:
@@ -128,17 +158,19 @@ def _rows(found: Iterable[Sequence[str]]) -> list[SheetRow]:
     return rows
 
 
-def _columns(head: Sequence[str]) -> tuple[tuple[int, int], bool]:
-    """Return where ``from`` and ``to`` are, and whether this line is the head of the sheet."""
-    names = [cell.casefold() for cell in head]
-    if "from" in names and "to" in names:
-        return (names.index("from"), names.index("to")), True
+def _columns(head: Sequence[str], heads: Mapping[str, str]) -> tuple[_Columns, bool]:
+    """Return where what stands, and whether this line is the head of the sheet."""
+    names = [fold(cell) for cell in head]
+    fields = {at: heads[name] for at, name in enumerate(names) if name in heads}
+    if "from" in names and ("to" in names or fields):
+        target = names.index("to") if "to" in names else None
+        return _Columns(source=names.index("from"), target=target, fields=fields), True
     if len([cell for cell in head if cell]) == 2 and not ({"from", "to"} & set(names)):
         first, second = (at for at, cell in enumerate(head) if cell)
-        return (first, second), False
+        return _Columns(source=first, target=second, fields={}), False
     told = ", ".join(f"“{cell}”" for cell in head if cell)[:200]
     raise BadRequest(
-        f"The sheet has the columns {told}; “from” and “to” are needed.",
+        f"The sheet has the columns {told}; “from” and “to” are needed, or “from” and a field.",
         mend="Name two columns so in the first line; others are passed over.",
     )  # fmt: skip
 

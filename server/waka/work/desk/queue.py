@@ -5,11 +5,13 @@ from __future__ import annotations
 from collections.abc import Sequence
 from dataclasses import dataclass
 
+from waka.core.fields.registry import Field
 from waka.records.desk import arrivals, naming
 from waka.records.desk.arrivals import Notice, Queued
 from waka.records.desk.naming import Kind, PartyRow
 from waka.records.folders import folders
 from waka.records.people import people
+from waka.records.rules import fields
 from waka.work import office
 from waka.work.deps import Deps
 
@@ -29,6 +31,7 @@ class House:
 
     pattern: str
     kinds: Sequence[Kind]
+    fields: Sequence[Field]
     parties: Sequence[PartyRow]
 
 
@@ -49,5 +52,6 @@ def house(deps: Deps, person: int) -> House:
         return House(
             pattern=naming.pattern(conn).text,
             kinds=naming.kinds(conn),
+            fields=fields.registry(conn).fields,
             parties=naming.parties_seen(conn, person),
         )

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Sequence
+from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
 
 from waka.core.finding.words import Piece, mark, snippet, wanted
@@ -21,6 +21,7 @@ class Found:
     hit: Hit
     segments: Sequence[Segment]
     marked_name: Sequence[Piece]
+    fields: Mapping[str, str]  #: the further ones, as a person is told them
     snippet: Sequence[Piece]  #: of the text, around the first match; empty where only the name matches
 
 
@@ -44,6 +45,7 @@ def find(deps: Deps, person: int, query: str) -> Finds:
             hit=hit,
             segments=house.segments_known(hit.name, conforms=hit.conforms),
             marked_name=mark(hit.name, words, anywhere=True),
+            fields=house.told(hit.fields),
             snippet=snippet(hit.text or "", words),
         )
         for hit in hits

@@ -5,11 +5,12 @@ from __future__ import annotations
 import base64
 import binascii
 import json
-from collections.abc import Sequence
+from collections.abc import Collection, Mapping, Sequence
 from dataclasses import dataclass
 
 from psycopg import Connection
 
+from waka.core.fields.registry import Field
 from waka.core.names import Segment, fold
 from waka.errors import BadRequest, NotFound
 from waka.reading.forms import has_form
@@ -20,7 +21,7 @@ from waka.records.finding import logbook
 from waka.records.finding.logbook import Entry
 from waka.records.folders import folders, listing
 from waka.records.folders.folders import Folder, OutlineRow
-from waka.records.folders.listing import Grouping, Listed, Scope, Sort
+from waka.records.folders.listing import Listed, Scope
 from waka.work.deps import Deps
 from waka.work.naming.slips import Naming
 
@@ -51,6 +52,7 @@ class Row:
     listed: Listed
     segments: Sequence[Segment]
     tags: Sequence[str]
+    fields: Mapping[str, str]  #: the further ones, as a person is told them
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -64,6 +66,7 @@ class Page:
 class Details:
     document: Document
     segments: Sequence[Segment]
+    fields: Mapping[str, str]  #: the further ones, as a person is told them
     same_as: int | None
     tags: Sequence[str]
     references: Sequence[Reference]  #: further folders that show it
@@ -111,7 +114,7 @@ def _entry(row: OutlineRow, path: str, depth: int, totals: tuple[int, int, int])
     )  # fmt: skip
 
 
-def page(deps: Deps, person: int, scope: Scope, sort: Sort, *, descending: bool, after: str | None) -> Page:
+def page(deps: Deps, person: int, scope: Scope, sort: str, *, descending: bool, after: str | None) -> Page:
     """Return a page of the documents of a folder, a tag or the bin. Raises ``NotFound``, ``BadRequest``."""
     start = _cursor(after, sort, descending)
     with deps.db.transaction() as conn:
@@ -119,7 +122,7 @@ def page(deps: Deps, person: int, scope: Scope, sort: Sort, *, descending: bool,
         house = Naming.load(conn)
         listed = listing.page(
             conn, scope=scope, person=person, sort=sort, descending=descending, after=start,
-            limit=PAGE + 1, shows_others=shows_others,
+            limit=PAGE + 1, shows_others=shows_others, field=_further(house, sort, listing.SORTS),
         )  # fmt: skip
         tags = labels.tags_of(conn, [item.id for item in listed])
     more = len(listed) > PAGE
@@ -131,11 +134,22 @@ def page(deps: Deps, person: int, scope: Scope, sort: Sort, *, descending: bool,
                 listed=item,
                 segments=house.segments_known(item.name, conforms=item.conforms),
                 tags=tags.get(item.id, []),
+                fields=house.told(item.fields),
             )
             for item in listed
         ],
         next=_encode(sort, descending, listed[-1]) if more else None,
     )
+
+
+def _further(house: Naming, word: str, others: Collection[str]) -> Field | None:
+    """Return the further field that *word* means, None where it is one of the *others*. Raises ``BadRequest``."""
+    if word in others:
+        return None
+    field = next((one for one in house.registry.further if one.code == word), None)
+    if field is None:
+        raise BadRequest(f"There is no field “{word}”.", mend="Choose another one.")
+    return field
 
 
 def _look_up(conn: Connection, person: int, scope: Scope) -> tuple[Folder | None, bool]:
@@ -147,11 +161,12 @@ def _look_up(conn: Connection, person: int, scope: Scope) -> tuple[Folder | None
     return found, labels.has_references(conn, scope.id)
 
 
-def groups(deps: Deps, person: int, scope: Scope, by: Grouping) -> list[tuple[str, int]]:
-    """Return how many documents each month, year, kind or party has. Raises ``NotFound``."""
+def groups(deps: Deps, person: int, scope: Scope, by: str) -> list[tuple[str, int]]:
+    """Return how many documents each month, year, kind, party or value has. Raises ``NotFound``, ``BadRequest``."""
     with deps.db.transaction() as conn:
         _, shows_others = _look_up(conn, person, scope)
-        return listing.groups(conn, scope=scope, person=person, by=by, shows_others=shows_others)
+        field = _further(Naming.load(conn), by, listing.GROUPINGS)
+        return listing.groups(conn, scope=scope, person=person, by=by, shows_others=shows_others, field=field)
 
 
 def numbers(deps: Deps, person: int, scope: Scope, name: str) -> list[int]:
@@ -167,12 +182,12 @@ def numbers(deps: Deps, person: int, scope: Scope, name: str) -> list[int]:
         )
 
 
-def _encode(sort: Sort, descending: bool, last: Listed) -> str:
+def _encode(sort: str, descending: bool, last: Listed) -> str:
     text = json.dumps([sort, descending, last.key, last.id])
     return base64.urlsafe_b64encode(text.encode()).decode()
 
 
-def _cursor(after: str | None, sort: Sort, descending: bool) -> tuple[str, int] | None:
+def _cursor(after: str | None, sort: str, descending: bool) -> tuple[str, int] | None:
     if after is None:
         return None
     refused = BadRequest("This is no place in the list.", mend="Begin the list again.")
@@ -194,9 +209,10 @@ def details(deps: Deps, person: int, number: int) -> Details:
         if document is None:
             raise NotFound(f"No. {asked}")  # never the number that it leads to, which may be hidden
         same = documents.same_bytes(conn, sha256=document.sha256, number=number, person=person)
-        segments = Naming.load(conn).segments(document.name)
+        house = Naming.load(conn)
+        segments = house.segments(document.name)
         return Details(
-            document=document, segments=segments, same_as=same,
+            document=document, segments=segments, fields=house.told(document.fields), same_as=same,
             tags=labels.tags_of(conn, [number]).get(number, []),
             references=labels.references(conn, number, person),
             has_form=has_form(document.name, document.media_type or ""),
@@ -224,7 +240,8 @@ def lately(deps: Deps, person: int) -> Lately:
         changed = logbook.entries(
             conn, person=person, before=None, number=None, mine=False, quiet=True, limit=40, others=True
         )
-    rows = {i.id: Row(listed=i, segments=house.segments(i.name), tags=tags.get(i.id, [])) for i in listed}
+    rows = {i.id: Row(listed=i, segments=house.segments(i.name), tags=tags.get(i.id, []),
+                      fields=house.told(i.fields)) for i in listed}  # fmt: skip
     return Lately(opened=[rows[number] for number in numbers if number in rows], changed=changed)
 
 

@@ -8,7 +8,18 @@ from datetime import date
 
 from psycopg import Connection
 
-from waka.core.names import Composed, Finding, Parties, Party, Segment, check_name, compose, split_extension
+from waka.core.fields.registry import in_name, kept
+from waka.core.names import (
+    Composed,
+    FieldValue,
+    Finding,
+    Parties,
+    Party,
+    Segment,
+    check_name,
+    compose,
+    split_extension,
+)
 from waka.core.names.segments import with_extension
 from waka.drive.tree import shown
 from waka.errors import NotFound
@@ -65,14 +76,7 @@ def compose_name(
     if who is not None and who.proposed is not None:
         others = [party for party in parties.known if party.name != who.name]
         parties = Parties.of([*others, Party(who.name, who.proposed)])
-    values = {
-        "kind": house.kinds.get(understood.kind or ""), "who": who.name if who else None,
-        "when": understood.when, "what": understood.what, "reference": understood.reference,
-        "amount": understood.amount,
-    }  # fmt: skip
-    composed = compose(
-        house.pattern, {name: value for name, value in values.items() if value is not None}, parties
-    )
+    composed = compose(house.pattern, _values(understood, house), parties)
     extension = slip.extension
     if extension is None:
         extension = split_extension(_own_name(document))[1]
@@ -82,6 +86,19 @@ def compose_name(
     lacks = [Problem(field=lack.field, message=f"{lack.field} {lack.why}")
              for lack in composed.lacks if lack.field not in told]  # fmt: skip
     return None, extension, lacks
+
+
+def _values(read: Understood, house: Naming) -> dict[str, FieldValue]:
+    """Return what a slip says, as a name tells it."""
+    values: dict[str, FieldValue | None] = {
+        "kind": house.kinds.get(read.kind or ""), "who": read.who.name if read.who else None, "when": read.when,
+        "what": read.what, "reference": read.reference, "amount": read.amount.amount if read.amount else None,
+    }  # fmt: skip
+    for field in house.registry.further:
+        if field.code in read.further:
+            told = kept(read.further[field.code])
+            values[field.code] = in_name(field, told, told)
+    return {name: value for name, value in values.items() if value is not None}
 
 
 def _own_name(document: Document) -> str:

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Iterator
 from dataclasses import dataclass
 from datetime import date
 from decimal import Decimal
@@ -9,7 +10,8 @@ from decimal import Decimal
 from psycopg import Connection
 
 from waka.core.fields.record import Record
-from waka.core.names import Fields, Parsed, parse, split_extension
+from waka.core.fields.registry import kept, of_name
+from waka.core.names import Fields, FieldType, Parsed, parse, split_extension
 from waka.records.desk import naming
 from waka.work.naming.slips import Naming
 
@@ -30,13 +32,18 @@ class NameReader:
         parsed = parse(self.house.pattern, split_extension(name)[0], self.house.parties)
         if not isinstance(parsed, Parsed):
             return Record(kind=kind), False
-        return _record(parsed.fields, self.ids, kind), True
+        return _record(parsed.fields, self.house, self.ids, kind), True
+
+    def told_by_names(self, read: Record) -> list[str]:
+        """Return the codes of the fields that a name tells; one without an amount tells nothing of it."""
+        codes = {slot.field for slot in self.house.pattern.slots} - {"kind"}
+        return sorted(codes - ({"amount"} if read.amount is None else set()))
 
     def conforms(self, name: str) -> bool:
         return self.read(name, None)[1]
 
 
-def _record(fields: Fields, ids: dict[str, int], kind: str | None) -> Record:
+def _record(fields: Fields, house: Naming, ids: dict[str, int], kind: str | None) -> Record:
     who, when, amount = fields.get("who"), fields.get("when"), fields.get("amount")
     what, reference = fields.get("what"), fields.get("reference")
     return Record(
@@ -46,4 +53,17 @@ def _record(fields: Fields, ids: dict[str, int], kind: str | None) -> Record:
         what=what if isinstance(what, str) else None,
         reference=reference if isinstance(reference, str) else None,
         amount=amount if isinstance(amount, Decimal) else None,
+        currency=house.office.currency if isinstance(amount, Decimal) else None,
+        further=dict(_further(fields, house, ids)),
     )
+
+
+def _further(fields: Fields, house: Naming, ids: dict[str, int]) -> Iterator[tuple[str, str]]:
+    for field in house.registry.further:
+        told = of_name(field, fields[field.code]) if field.code in fields else None
+        if told is None:
+            continue
+        if field.type is not FieldType.PARTY:
+            yield field.code, kept(told)
+        elif str(told) in ids:
+            yield field.code, str(ids[str(told)])

@@ -2,21 +2,22 @@
 
 from __future__ import annotations
 
+from collections.abc import Mapping
 from dataclasses import dataclass, field, replace
 from datetime import date
-from decimal import Decimal
+from functools import cached_property
 
 from psycopg import Connection
 
+from waka.core.fields.money import Money, read_money
 from waka.core.fields.office import OfficeSettings
-from waka.core.fields.typed import SHORT_FORM, propose_short, read_amount, read_date
-from waka.core.names import (
-    Parties,
-    Pattern,
-    Segment,
-)
+from waka.core.fields.record import Record
+from waka.core.fields.registry import Registry, Value, in_name, read
+from waka.core.fields.typed import SHORT_FORM, propose_short, read_date
+from waka.core.names import FieldType, FieldValue, Parties, Party, Pattern, Segment
 from waka.core.names.segments import segments_of, segments_of_known
 from waka.records.desk import naming
+from waka.records.rules import fields
 from waka.work.office import settings_of
 
 EXAMPLES = {"day_first": "12 3 25", "month_first": "3 12 25"}
@@ -34,6 +35,9 @@ class Slip:
     what: str = ""
     reference: str = ""
     amount: str = ""
+    fields: Mapping[str, str] = field(
+        default_factory=dict
+    )  #: what was typed for further fields, by their codes
     folder: int | None = None
     extension: str | None = None  #: in place of the arrival's own
     as_version: bool = False  #: where the name is taken: as a new version of what stands there
@@ -64,11 +68,12 @@ class Understood:
     when: date | None
     what: str | None
     reference: str | None
-    amount: Decimal | None
+    amount: Money | None
+    further: Mapping[str, Value]  #: by code; a party by its name
     problems: list[Problem]
 
 
-@dataclass(frozen=True, slots=True)
+@dataclass(frozen=True)
 class Naming:
     """The drive's pattern and parties, read once for a use-case."""
 
@@ -76,6 +81,8 @@ class Naming:
     parties: Parties
     kinds: dict[str, str] = field(default_factory=dict)
     office: OfficeSettings = field(default_factory=OfficeSettings)
+    registry: Registry = field(default_factory=Registry)
+    ids: dict[str, int] = field(default_factory=dict)  #: of the parties, by their names
     hidden: frozenset[str] = frozenset()  #: short forms of parties that the person may not know of
     _seen: dict[str, tuple[Segment, ...]] = field(default_factory=dict, compare=False)
 
@@ -86,7 +93,16 @@ class Naming:
         known = _loaded.get(stamp)
         if known is None:
             kinds = {kind.code: kind.label for kind in naming.kinds(conn)}
-            known = cls(naming.pattern(conn), naming.parties(conn), kinds, settings_of(conn))
+            registry = fields.registry(conn)
+            rows = naming.party_rows(conn)
+            known = cls(
+                naming.pattern(conn, registry.types),
+                Parties.of(Party(row.name, row.short, tuple(row.spellings)) for row in rows),
+                kinds,
+                settings_of(conn),
+                registry,
+                {row.name: row.id for row in rows},
+            )
             _loaded.clear()
             _loaded[stamp] = known
         return known
@@ -96,6 +112,32 @@ class Naming:
         seen = {row.name for row in naming.parties_seen(conn, person)}
         hidden = frozenset(p.short for p in self.parties.known if p.short and p.name not in seen)
         return replace(self, hidden=hidden) if hidden else self
+
+    @cached_property
+    def names(self) -> dict[int, str]:
+        """The parties' names by their numbers."""
+        return {number: name for name, number in self.ids.items()}
+
+    def told(self, kept_fields: Mapping[str, str]) -> dict[str, str]:
+        """Return further fields as a person is told them: a party by its name, all else as it is kept."""
+        types = self.registry.types
+        return {
+            code: self.names.get(int(kept), "") if types.get(code) is FieldType.PARTY else kept
+            for code, kept in kept_fields.items()
+            if code in types
+        }
+
+    def in_names(self, record: Record) -> dict[str, FieldValue]:
+        """Return what a record says, as names tell it."""
+        found: dict[str, FieldValue | None] = {
+            "kind": self.kinds.get(record.kind or ""), "who": self.names.get(record.party or 0), "when": record.when,
+            "what": record.what, "reference": record.reference, "amount": record.amount,
+        }  # fmt: skip
+        told = self.told(record.further)
+        for one in self.registry.further:
+            if one.code in told:
+                found[one.code] = in_name(one, record.further[one.code], told[one.code])
+        return {code: value for code, value in found.items() if value is not None}
 
     def segments(self, name: str) -> tuple[Segment, ...]:
         """Return *name* in parts; lists show the same names again and again, so they are kept."""
@@ -124,7 +166,7 @@ def understand(slip: Slip, house: Naming, today: date) -> Understood:
                 field="when", message=f"“{slip.when}” is no date: try {EXAMPLES[house.office.date_order]}"
             )
         )
-    amount = read_amount(slip.amount) if slip.amount.strip() else None
+    amount = read_money(slip.amount, house.office.currency) if slip.amount.strip() else None
     if slip.amount.strip() and amount is None:
         problems.append(Problem(field="amount", message=f"“{slip.amount}” is no amount"))
     if slip.kind and slip.kind not in house.kinds:
@@ -135,22 +177,54 @@ def understand(slip: Slip, house: Naming, today: date) -> Understood:
     return Understood(
         kind=slip.kind if slip.kind in house.kinds else None, who=who, when=when,
         what=slip.what.strip() or None, reference=slip.reference.strip() or None, amount=amount,
-        problems=problems,
+        further=_further(slip, house, today, problems), problems=problems,
     )  # fmt: skip
+
+
+def _further(slip: Slip, house: Naming, today: date, problems: list[Problem]) -> dict[str, Value]:
+    """Return what was typed for further fields; note in *problems* what is not understood."""
+    found: dict[str, Value] = {}
+    for code, typed in slip.fields.items():
+        one = house.registry.one(code)
+        if not typed.strip():
+            continue
+        if one is None:
+            problems.append(Problem(field=code, message=f"There is no field “{code}”"))
+            continue
+        value = read(one, typed, today=today, order=house.office.date_order, currency=house.office.currency)
+        if value is None:
+            problems.append(Problem(field=code, message=f"“{typed}” {_NOT[one.type]}"))
+        elif one.type is FieldType.PARTY:
+            found[code] = (_who_is(typed, house) or (typed, None))[0]
+        else:
+            found[code] = value
+    return found
+
+
+_NOT = {
+    FieldType.DATE: "is no date", FieldType.MONEY: "is no amount", FieldType.NUMBER: "is no number",
+    FieldType.CHOICE: "is none of its choices", FieldType.TEXT: "is too long", FieldType.CODE: "is too long",
+    FieldType.PARTY: "is too long",
+}  # fmt: skip
+
+
+def _who_is(typed: str, house: Naming) -> tuple[str, str | None] | None:
+    """Return the name and the short form of the party that is meant, where it is known."""
+    short = typed.lower()
+    party = (None if short in house.hidden else house.parties.with_short(short)) or house.parties.named(typed)
+    return (party.name, party.short) if party is not None else None
 
 
 def _who(slip: Slip, house: Naming) -> Who | None:
     typed = " ".join(slip.who.split())
     if not typed:
         return None
-    short = typed.lower()
-    parties = house.parties
-    party = (None if short in house.hidden else parties.with_short(short)) or parties.named(typed)
-    if party is not None and party.short:
-        return Who(name=party.name, short=party.short, known=True, proposed=None)
-    name = party.name if party else typed
-    proposed = slip.short.strip().lower() or propose_short(name, parties)
-    return Who(name=name, short=None, known=party is not None, proposed=proposed)
+    name, short = _who_is(typed, house) or (typed, None)
+    known = house.parties.named(name) is not None
+    if known and short:
+        return Who(name=name, short=short, known=True, proposed=None)
+    proposed = slip.short.strip().lower() or propose_short(name, house.parties)
+    return Who(name=name, short=None, known=known, proposed=proposed)
 
 
 def _short_problems(short: str, house: Naming) -> list[Problem]:

@@ -6,9 +6,11 @@ from collections.abc import Mapping
 
 import msgspec
 
+from waka.core.fields.record import SlipValue
+
 
 class Arrival(msgspec.Struct, frozen=True, kw_only=True, omit_defaults=True):
     name: str
     point: int
-    slip: Mapping[str, str | int | bool | None] = msgspec.field(default_factory=dict)
+    slip: Mapping[str, SlipValue] = msgspec.field(default_factory=dict)
     bound_for: int | None = None  #: the folder that it was on its way to

@@ -3,19 +3,20 @@
 from __future__ import annotations
 
 from collections.abc import Iterator, Sequence
-from dataclasses import fields, replace
 from datetime import date
 
 from psycopg import Connection
 
 from waka.core.changes import acts
 from waka.core.changes.proposal import Proposal
-from waka.core.fields.record import Record
-from waka.core.names import Composed, compose, split_extension
+from waka.core.fields.record import Record, filled, with_fields_of
+from waka.core.fields.registry import Registry, Value, kept
+from waka.core.names import Composed, FieldType, compose, split_extension
 from waka.errors import BadRequest, SlipIncomplete
 from waka.records.desk import naming
 from waka.records.folders import survey
 from waka.records.folders.survey import Source
+from waka.records.rules import fields
 from waka.work.naming.slips import Naming, Slip, Understood, Who, understand
 
 
@@ -29,10 +30,19 @@ def record_of(conn: Connection, slip: Slip, house: Naming, today: date) -> Recor
 
 def record_understood(conn: Connection, read: Understood) -> Record:
     """Return what was understood as it is kept; a party that is new gets its record."""
+    registry = fields.registry(conn) if read.further else Registry()
     return Record(
         kind=read.kind, party=_party(conn, read.who), when=read.when, what=read.what, reference=read.reference,
-        amount=read.amount,
+        amount=read.amount.amount if read.amount else None, currency=read.amount.currency if read.amount else None,
+        further={code: _kept(conn, registry, code, value) for code, value in read.further.items()},
     )  # fmt: skip
+
+
+def _kept(conn: Connection, registry: Registry, code: str, value: Value) -> str:
+    field = registry.one(code)
+    if field is not None and field.type is FieldType.PARTY:
+        return str(naming.add_party(conn, str(value), None))
+    return kept(value)
 
 
 def _party(conn: Connection, who: Who | None) -> int | None:
@@ -51,27 +61,19 @@ def corrections(
     if read.problems:
         raise BadRequest(f"{read.problems[0].message}.", mend="Correct it.", field=read.problems[0].field)
     record = record_understood(conn, read)
-    only = tuple(field.name for field in fields(record) if getattr(record, field.name) is not None)
+    only = filled(record)
     if not only:
         raise BadRequest("No field is filled in.", mend="Fill in what all of them should have.")
-    parties = {row.id: row.name for row in naming.party_rows(conn)}
     known = survey.by_number(conn, person, numbers) if renames else {}
     house = Naming.load(conn)  # a party may be new
     for number in dict.fromkeys(numbers):
         source = known.get(number)
-        name = _name(source, record, only, house, parties) if source is not None else None
+        name = _name(source, record, only, house) if source is not None else None
         yield Proposal(act=acts.Correct.code, document=number, record=record, only=only, name=name)
 
 
-def _name(
-    source: Source, given: Record, only: Sequence[str], house: Naming, parties: dict[int, str]
-) -> str | None:
-    record = replace(source.record, **{word: getattr(given, word) for word in only})
-    values = {
-        "kind": house.kinds.get(record.kind or ""), "who": parties.get(record.party or 0), "when": record.when,
-        "what": record.what, "reference": record.reference, "amount": record.amount,
-    }  # fmt: skip
-    told = {word: value for word, value in values.items() if value is not None}
+def _name(source: Source, given: Record, only: Sequence[str], house: Naming) -> str | None:
+    told = house.in_names(with_fields_of(source.record, given, only))
     composed = compose(house.pattern, told, house.parties)
     if not isinstance(composed, Composed):
         return None

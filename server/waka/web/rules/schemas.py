@@ -1,0 +1,70 @@
+"""What goes over the wire about the team's own rules."""
+
+from __future__ import annotations
+
+from typing import Annotated, Literal
+
+from pydantic import Field
+
+from waka.web.desk.schemas import FieldShape, Kind, Party
+from waka.web.schemas import FIELD_CODE, NUMBER_MAX, Asked, Wire
+
+Code = Annotated[str, Field(pattern=FIELD_CODE)]
+
+
+class FieldUsed(Wire):
+    field: FieldShape
+    documents: int = Field(description="That say something in it, of those that the person may see")
+
+
+class KindUsed(Wire):
+    kind: Kind
+    documents: int
+
+
+class NumberedParty(Party):
+    id: int
+
+
+class PartyUsed(Wire):
+    party: NumberedParty
+    documents: int
+
+
+class Rules(Wire):
+    fields: list[FieldUsed]
+    kinds: list[KindUsed]
+    parties: list[PartyUsed]
+
+
+class ChoicePut(Asked):
+    code: Code
+    label: str = Field(min_length=1, max_length=60)
+
+
+class FieldPut(Asked):
+    label: str = Field(min_length=1, max_length=60)
+    type: Literal["text", "code", "date", "party", "money", "number", "choice"]
+    kinds: list[Code] = Field(default_factory=list, max_length=100)
+    choices: list[ChoicePut] = Field(default_factory=list, max_length=200)
+    shown: bool = False
+    retired: bool = False
+
+
+class FieldPath(Asked):
+    code: Code
+
+
+class KindPut(Asked):
+    label: str = Field(min_length=1, max_length=60)
+    retired: bool = False
+
+
+class PartyPath(Asked):
+    party: int = Field(ge=1, le=NUMBER_MAX)
+
+
+class PartyPut(Asked):
+    name: str = Field(min_length=1, max_length=200)
+    short: str | None = Field(None, max_length=40)
+    spellings: list[Annotated[str, Field(max_length=200)]] = Field(default_factory=list, max_length=50)
