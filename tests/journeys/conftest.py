@@ -1,5 +1,6 @@
 """A browser for the journeys."""
 
+import re
 from collections.abc import Iterator
 
 import pytest
@@ -70,3 +71,10 @@ def fill_slip(page: Page, arrival: str, fields: tuple[str, ...], folder: str) ->
         page.keyboard.press("Tab")
     page.keyboard.type(folder)
     page.keyboard.press("Enter")
+
+
+def pick(page: Page, label: str, choice: str) -> None:
+    """Choose one of a few things that a field offers."""
+    page.get_by_role("combobox", name=label, exact=True).click()
+    shown = page.locator(".ant-select-dropdown:not(.ant-select-dropdown-hidden) .ant-select-item-option")
+    shown.filter(has_text=re.compile(f"^{re.escape(choice)}$")).click()

@@ -3,13 +3,13 @@
   const complaints = []
   const shown = (el) => {
     const style = getComputedStyle(el)
-    return style.visibility !== 'hidden' && style.display !== 'none' && !el.closest('.unseen, [hidden]')
+    return style.visibility !== 'hidden' && style.display !== 'none' && style.opacity !== '0' && !el.closest('.unseen, [hidden]')
   }
   const scrolls = (style) => /auto|scroll/.test(style.overflowX + style.overflowY)
   const clips = (style) => /hidden|clip/.test(style.overflowX + style.overflowY)
   const texts = []
   // beneath an open dialog the page is dimmed and out of reach: what counts is the dialog
-  const walker = document.createTreeWalker(document.querySelector('dialog[open]') ?? document.body, NodeFilter.SHOW_TEXT)
+  const walker = document.createTreeWalker([...document.querySelectorAll('.ant-modal, .ant-drawer')].find((one) => one.getBoundingClientRect().width > 0) ?? document.body, NodeFilter.SHOW_TEXT)
   while (walker.nextNode()) {
     const node = walker.currentNode
     const el = node.parentElement

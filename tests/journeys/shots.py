@@ -7,7 +7,7 @@ from pathlib import Path
 from playwright.sync_api import Page, expect, sync_playwright
 
 from tests.conftest import serving
-from tests.journeys.conftest import CHROMIUM, FLAGS, fill_slip, sign_in
+from tests.journeys.conftest import CHROMIUM, FLAGS, fill_slip, pick, sign_in
 from tests.support import Server, world
 from waka.settings import CHECKOUT
 
@@ -63,8 +63,8 @@ def rights(page: Page) -> None:
     page.locator(".outline a", has_text="Trainees").click()
     expect(page.locator(".path.large .stop").last).to_have_text("Trainees")
     page.keyboard.press("w")
-    page.get_by_label("Grant to").select_option(label="Magnus Orr")
-    page.get_by_label("Right of Magnus Orr").select_option("keeper")
+    pick(page, "Grant to", "Magnus Orr")
+    pick(page, "Right of Magnus Orr", "keeper")
     page.get_by_label("Only these").check()
     expect(page.get_by_role("list", name="What changes")).to_be_visible()
 

@@ -5,7 +5,7 @@ from pathlib import Path
 import pytest
 from playwright.sync_api import FloatRect, Locator, Page, expect
 
-from tests.journeys.conftest import sign_in
+from tests.journeys.conftest import pick, sign_in
 from tests.support import Server, wait_until
 
 PLACE = "Finance/Invoices/2026"
@@ -223,8 +223,8 @@ def test_rights_are_seen_granted_with_a_preview_and_hold(folder: Page, demo_serv
     dialog = page.get_by_role("dialog")
     expect(dialog).to_contain_text("Who can see Trainees")
     expect(dialog).to_contain_text("Tamsin Brook")
-    page.get_by_label("Grant to").select_option(label="Magnus Orr")
-    page.get_by_label("Right of Magnus Orr").select_option("keeper")
+    pick(page, "Grant to", "Magnus Orr")
+    pick(page, "Right of Magnus Orr", "keeper")
     page.get_by_label("Only these").check()
     expect(dialog.get_by_role("list", name="What changes")).to_contain_text(
         "Tamsin Brook: filer → sees nothing"

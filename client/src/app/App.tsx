@@ -21,6 +21,7 @@ const StorageView = lazy(() => import('../folders/StorageView').then((m) => ({ d
 const OfficeView = lazy(() => import('../office/OfficeView').then((m) => ({ default: m.OfficeView })))
 const SignInAgain = lazy(() => import('../entrance/SignInAgain').then((m) => ({ default: m.SignInAgain })))
 const Welcome = lazy(() => import('../entrance/Welcome').then((m) => ({ default: m.Welcome })))
+const RulesView = lazy(() => import('../rules/RulesView').then((m) => ({ default: m.RulesView })))
 const FindView = lazy(() => import('../find/FindView').then((m) => ({ default: m.FindView })))
 const ChangesView = lazy(() => import('../changes/ChangesView').then((m) => ({ default: m.ChangesView })))
 const ListView = lazy(() => import('../changes/ListView').then((m) => ({ default: m.ListView })))
@@ -31,7 +32,7 @@ export function App() {
   const [scheme, turnScheme] = useScheme()
   const me = useQuery(meQuery)
   return (
-    <ConfigProvider theme={themeOf(scheme)} csp={{ nonce }} wave={{ disabled: true }}>
+    <ConfigProvider theme={themeOf(scheme)} csp={{ nonce }} wave={{ disabled: true }} getPopupContainer={(from) => from?.closest('main') ?? document.body}>
       <Boundary>
         <Inside me={me} turnScheme={turnScheme} />
       </Boundary>
@@ -73,6 +74,7 @@ function Inside({ me, turnScheme }: { me: { data: unknown; error: unknown; isPen
           <Route path="/folders/:folder/storage" element={<StorageView />} />
           <Route path="/folders/:folder?" element={<FoldersView />} />
           <Route path="/storage" element={<StorageView />} />
+          <Route path="/rules/:part?" element={<RulesView />} />
           <Route path="/office" element={<OfficeView />} />
           <Route path="/changes" element={<ChangesView />} />
           <Route path="/changes/:list" element={<ListPlace />} />

@@ -1,3 +1,4 @@
+import { Button } from 'antd'
 import { Component, type ReactNode } from 'react'
 
 /** A page that fails says so and offers the way on, in place of a blank window. */
@@ -14,9 +15,9 @@ export class Boundary extends Component<{ children: ReactNode }, { failed: boole
       <div className="notice" role="alert">
         <b>This page stumbled.</b>
         <p>Your documents are not touched by it, and what you typed into a slip is kept.</p>
-        <button type="button" className="btn" onClick={() => location.reload()}>
+        <Button type="primary" onClick={() => location.reload()}>
           Load it again
-        </button>
+        </Button>
       </div>
     )
   }

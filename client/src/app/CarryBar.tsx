@@ -1,11 +1,12 @@
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
+import { Button } from 'antd'
 import { useLocation, useNavigate } from 'react-router'
 import { api, told } from '../shared/api/client'
 import { carriedQuery, outlineQuery } from '../shared/api/queries'
 import { plural, size } from '../shared/format'
 import { useKeys } from '../shared/keys'
 import { ProblemNote } from '../shared/ProblemNote'
-import { wholeChoice } from '../folders/useChanges'
+import { wholeChoice } from '../shared/documents/useChanges'
 
 const AT_ONCE = 10 // as many are moved by hand, without a list
 
@@ -52,9 +53,9 @@ export function CarryBar() {
       </code>
       <span className="right">
         {canPut ? (
-          <button type="button" className="btn" disabled={put.isPending} onClick={() => put.mutate(folder.id)}>
+          <Button type="primary" disabled={put.isPending} onClick={() => put.mutate(folder.id)}>
             Put down in {folder.name || 'Drive'} <kbd>J</kbd>
-          </button>
+          </Button>
         ) : (
           <span className="soft">Go to a folder to put them down</span>
         )}{' '}

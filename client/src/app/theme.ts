@@ -11,10 +11,16 @@ export function themeOf(scheme: Scheme): ThemeConfig {
     algorithm: scheme === 'dark' ? theme.darkAlgorithm : theme.defaultAlgorithm,
     token: {
       fontFamily: SANS, fontFamilyCode: MONO, fontSize: 13, borderRadius: 3, controlHeight: 28, wireframe: false,
-      colorPrimary: p.act, colorText: p.ink, colorTextSecondary: p.soft, colorTextPlaceholder: p.soft,
+      colorPrimary: p.act, colorText: p.ink, colorTextSecondary: p.soft, colorTextDescription: p.soft, colorTextPlaceholder: p.soft,
       colorTextLightSolid: p.actText, colorBgBase: p.paper, colorBgContainer: p.sheet, colorBgElevated: p.sheet,
       colorBorder: p.line, colorError: p.bad, colorWarning: p.wait, colorLink: p.act, colorBgMask: `${p.ink}4d`, boxShadowSecondary: `0 2px 10px ${p.line}`,
       motion: false,
+    },
+    components: {
+      Button: { primaryShadow: 'none', defaultShadow: 'none', dangerShadow: 'none' },
+      Select: { optionActiveBg: p.actGround, optionSelectedBg: p.actGround, optionPadding: '3px 10px', optionLineHeight: 1.45, optionHeight: 26 },
+      Table: { headerBg: p.paper, headerColor: p.soft, headerSplitColor: 'transparent', borderColor: p.hair, cellPaddingBlockSM: 5, rowHoverBg: p.actGround },
+      Form: { itemMarginBottom: 14, verticalLabelPadding: '0 0 3px' },
     },
   }
 }

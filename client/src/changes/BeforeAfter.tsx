@@ -1,3 +1,4 @@
+import { Checkbox } from 'antd'
 import { memo, useMemo, useState } from 'react'
 import { Link } from 'react-router'
 import type { ChangeList } from '../shared/api/client'
@@ -35,9 +36,7 @@ export const BeforeAfter = memo(function BeforeAfter({ list, onRemoveEmpty }: { 
             <p key={path}>{path}</p>
           ))}
           {emptied.length > 5 && <p className="soft">and {number(emptied.length - 5)} more</p>}
-          <label className="tick">
-            <input type="checkbox" checked={wanted ?? list.remove_empty} onChange={(event) => { setWanted(event.target.checked); onRemoveEmpty(event.target.checked) }} /> Remove folders that are left empty
-          </label>
+          <Checkbox className="tick" checked={wanted ?? list.remove_empty} onChange={(event) => { setWanted(event.target.checked); onRemoveEmpty(event.target.checked) }}>Remove folders that are left empty</Checkbox>
         </section>
       )}
       {crowded.length > 0 && (

@@ -1,3 +1,4 @@
+import { Button, Input } from 'antd'
 import { useEffect, useRef, useState } from 'react'
 import type { Step } from '../shared/api/client'
 import { number } from '../shared/format'
@@ -65,10 +66,10 @@ export function Decide({ finding, current, ticked, count, isShownAlone, isBusy, 
             if (name.trim()) decide({ name: name.trim() })
           }}
         >
-          <input aria-label="Another name" placeholder={current.findings.find((one) => one.offer)?.offer ?? 'another name'} value={name} onChange={(event) => setName(event.target.value)} />
-          <button type="submit" className="btn quiet" disabled={!name.trim() || isBusy}>
+          <Input aria-label="Another name" placeholder={current.findings.find((one) => one.offer)?.offer ?? 'another name'} value={name} onChange={(event) => setName(event.target.value)} />
+          <Button htmlType="submit" disabled={!name.trim() || isBusy}>
             name it so
-          </button>
+          </Button>
         </form>
       )}
     </div>

@@ -1,6 +1,8 @@
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
+import { Button } from 'antd'
 import { useCallback, useRef, useState } from 'react'
 import { useNavigate, useParams } from 'react-router'
+import { Pick } from '../shared/controls/Pick'
 import { api, listFileUrl, told, type ChangeList, type Schemas } from '../shared/api/client'
 import { changeListQuery, isMoving, type StepFilter } from '../shared/api/queries'
 import { clock, number, plural, size } from '../shared/format'
@@ -144,34 +146,34 @@ export function ListView() {
           <div className="listacts">
             {list.state === 'running' || list.state === 'queued' ? (
               <>
-                <button type="button" className="btn quiet" onClick={() => rest.mutate('pause')}>
+                <Button onClick={() => rest.mutate('pause')}>
                   Pause <kbd>P</kbd>
-                </button>
-                <button type="button" className="btn quiet" onClick={() => rest.mutate('cancel')}>
+                </Button>
+                <Button onClick={() => rest.mutate('cancel')}>
                   Cancel
-                </button>
+                </Button>
               </>
             ) : (
               <>
                 {canStart && (
-                  <button type="button" className="btn quiet" onClick={attempt} disabled={run.isPending}>
+                  <Button onClick={attempt} disabled={run.isPending}>
                     {ticked.size > 0 ? `Try the ${number(ticked.size)} ticked` : list.steps_done > 0 ? 'Try 3 more' : 'Try the first 3'} <kbd>Y</kbd>
-                  </button>
+                  </Button>
                 )}
                 {list.state !== 'done' && (
-                  <button type="button" className="btn" onClick={start} disabled={!canStart || run.isPending}>
+                  <Button type="primary" onClick={start} disabled={!canStart || run.isPending}>
                     {list.steps_done > 0 ? `Go on with ${number(list.steps - list.steps_done)}` : `Run ${number(list.steps)}`} <kbd>R</kbd>
-                  </button>
+                  </Button>
                 )}
                 {list.steps_done > 0 && (
                   <>
-                    <button type="button" className="btn quiet" onClick={() => void navigate(`/changes/${String(id)}/proof`)}>
+                    <Button onClick={() => void navigate(`/changes/${String(id)}/proof`)}>
                       Proof <kbd>O</kbd>
-                    </button>
+                    </Button>
                     {list.can_undo && (
-                      <button type="button" className="btn quiet" onClick={() => undo.mutate()} disabled={undo.isPending}>
+                      <Button onClick={() => undo.mutate()} disabled={undo.isPending}>
                         {ticked.size > 0 ? `Undo the ${number(ticked.size)} ticked` : 'Undo'} <kbd>U</kbd>
-                      </button>
+                      </Button>
                     )}
                   </>
                 )}
@@ -253,21 +255,12 @@ function Choices({ list, onChoose, onDiscard, onCheck }: { list: ChangeList; onC
       {!begun && (
         <label>
           Where a name is taken
-          <select value={list.collision} onChange={(event) => onChoose({ collision: event.target.value as ChangeList['collision'] })}>
-            <option value="ask">ask</option>
-            <option value="wait">leave it where it is</option>
-            <option value="beside">file beside, numbered</option>
-            <option value="version">file as new version</option>
-            <option value="same">skip the very same, ask for others</option>
-          </select>
+          <Pick label="Where a name is taken" value={list.collision} choices={COLLISIONS} onPick={(collision) => onChoose({ collision: collision as ChangeList['collision'] })} />
         </label>
       )}
       <label>
         Where a step fails
-        <select value={list.on_failure} onChange={(event) => onChoose({ on_failure: event.target.value as ChangeList['on_failure'] })}>
-          <option value="stop">stop</option>
-          <option value="aside">set it aside and go on</option>
-        </select>
+        <Pick label="When a step fails" value={list.on_failure} choices={FAILURES} onPick={(failure) => onChoose({ on_failure: failure as ChangeList['on_failure'] })} />
       </label>
       {!begun && (
         <p>
@@ -283,3 +276,15 @@ function Choices({ list, onChoose, onDiscard, onCheck }: { list: ChangeList; onC
     </div>
   )
 }
+
+const COLLISIONS = [
+  { value: 'ask', label: 'ask' },
+  { value: 'wait', label: 'leave it where it is' },
+  { value: 'beside', label: 'file beside, numbered' },
+  { value: 'version', label: 'file as new version' },
+  { value: 'same', label: 'skip the very same, ask for others' },
+]
+const FAILURES = [
+  { value: 'stop', label: 'stop' },
+  { value: 'aside', label: 'set it aside and go on' },
+]

@@ -1,4 +1,5 @@
 import { useMutation, useQuery } from '@tanstack/react-query'
+import { Button, Input } from 'antd'
 import { useState } from 'react'
 import { useSettled } from '../shared/useSettled'
 import { api, Problem, told, type ChangeList } from '../shared/api/client'
@@ -34,11 +35,11 @@ export function MappingForm({ onMade }: { onMade: (list: ChangeList) => void }) 
       >
         <label>
           From
-          <input autoFocus spellCheck={false} value={source} aria-invalid={side === 'from'} placeholder="Letters/{type}/{year}/{month}/{rest}" onChange={(event) => setSource(event.target.value)} />
+          <Input autoFocus spellCheck={false} value={source} aria-invalid={side === 'from'} placeholder="Letters/{type}/{year}/{month}/{rest}" onChange={(event) => setSource(event.target.value)} />
         </label>
         <label>
           To
-          <input spellCheck={false} value={target} aria-invalid={side === 'to'} placeholder="Letters/{year}/{month}/{type}/{rest}" onChange={(event) => setTarget(event.target.value)} />
+          <Input spellCheck={false} value={target} aria-invalid={side === 'to'} placeholder="Letters/{year}/{month}/{type}/{rest}" onChange={(event) => setTarget(event.target.value)} />
         </label>
         <p className="soft">
           A part in braces stands for what is on one level and goes where its name stands again; <code>{'{rest}'}</code> is all that is left. The same word elsewhere in the path, or in the file&apos;s name, stays as it is.
@@ -51,9 +52,9 @@ export function MappingForm({ onMade }: { onMade: (list: ChangeList) => void }) 
           </p>
         )}
         <div className="dialogacts">
-          <button type="submit" className="btn" disabled={moves === 0 || make.isPending}>
+          <Button type="primary" htmlType="submit" disabled={moves === 0 || make.isPending}>
             Check {plural(moves, 'move')} <kbd>Enter</kbd>
-          </button>
+          </Button>
         </div>
       </form>
       <div className="fits" aria-live="polite" tabIndex={0} role="region" aria-label="What fits and what does not">

@@ -1,4 +1,5 @@
 import { useInfiniteQuery, useQuery } from '@tanstack/react-query'
+import { Button } from 'antd'
 import { useEffect, useState } from 'react'
 import { Link, useParams } from 'react-router'
 import { listFileUrl, type Schemas } from '../shared/api/client'
@@ -49,13 +50,13 @@ export function ProofView() {
               {error && <ProblemNote error={error} />}
               <p className="proofacts">
                 {!done && proof.files > 0 && (
-                  <button type="button" className="btn quiet" onClick={() => setReads(!reads)}>
+                  <Button onClick={() => setReads(!reads)}>
                     {reads ? 'Stop reading' : slices.length > 0 ? 'Go on reading' : 'Read every file again'}
-                  </button>
+                  </Button>
                 )}
-                <button type="button" className="btn quiet" onClick={() => print()}>
+                <Button onClick={() => print()}>
                   Print <kbd>P</kbd>
-                </button>
+                </Button>
                 <a className="btn quiet" href={listFileUrl(id, 'proof.csv')}>
                   Save as CSV
                 </a>

@@ -1,4 +1,5 @@
 import { useMutation } from '@tanstack/react-query'
+import { Button } from 'antd'
 import { useState } from 'react'
 import { csrfToken, problemOf, type ChangeList } from '../shared/api/client'
 import { ProblemNote } from '../shared/ProblemNote'
@@ -52,9 +53,9 @@ export function SheetForm({ onMade }: { onMade: (list: ChangeList) => void }) {
       </p>
       {send.error && <ProblemNote error={send.error} />}
       <div className="dialogacts">
-        <button type="button" className="btn" disabled={!text.trim() || send.isPending} onClick={() => send.mutate({ body: text, name: 'Pasted rows' })}>
+        <Button type="primary" disabled={!text.trim() || send.isPending} onClick={() => send.mutate({ body: text, name: 'Pasted rows' })}>
           Check them <kbd>Ctrl Enter</kbd>
-        </button>
+        </Button>
         <label className="btn quiet">
           Choose a file
           <input type="file" className="unseen" accept=".csv,.tsv,.txt,.xlsx" aria-label="File with a spreadsheet" onChange={(event) => take(event.target.files?.[0])} />

@@ -1,5 +1,6 @@
 import { useQueries } from '@tanstack/react-query'
 import { useVirtualizer } from '@tanstack/react-virtual'
+import { Checkbox } from 'antd'
 import { useEffect, useRef, type CSSProperties } from 'react'
 import type { Step } from '../shared/api/client'
 import { STEP_PAGE, stepsQuery, type StepFilter } from '../shared/api/queries'
@@ -89,9 +90,7 @@ function StepRow({ step, isTicked, onTick }: { step: Step; isTicked: boolean; on
   return (
     <>
       <span role="gridcell" className="stepno">
-        <label>
-          <input type="checkbox" checked={isTicked} onChange={onTick} aria-label={`Tick step ${String(step.position)}`} /> {number(step.position)}
-        </label>
+        <Checkbox checked={isTicked} onChange={onTick} aria-label={`Tick step ${String(step.position)}`}>{number(step.position)}</Checkbox>
       </span>
       <span role="gridcell" className="stepwhat">
         <span className="stepnames">

@@ -1,7 +1,8 @@
 import { useState, type KeyboardEvent, type RefObject } from 'react'
 import type { House, Preview, Slip } from '../shared/api/client'
+import { askedOf, said, typedIn, withTyped, type Field } from '../shared/fields'
 import { day, money } from '../shared/format'
-import { TypeAhead, type Choice } from '../shared/TypeAhead'
+import { TypeAhead, type Choice } from '../shared/controls/TypeAhead'
 import type { Inputs } from './inputs'
 import { SlipField } from './SlipField'
 
@@ -31,6 +32,7 @@ export function Fields({ slip, change, inputs, submit, house, preview, problems,
       <div className="asone" onFocus={() => setInWho(true)} onBlur={() => setInWho(false)}>
       <SlipField name="who" letter="w" word="Who" problem={wrong('who', slip.who)} note={seen?.who?.known && seen.who.short ? <code>{seen.who.short}</code> : undefined}>
         <TypeAhead
+          inLine
           label="Who"
           inputRef={inputs.who}
           value={slip.who}
@@ -57,16 +59,50 @@ export function Fields({ slip, change, inputs, submit, house, preview, problems,
       <SlipField name="reference" letter="r" word="Reference">
         <Plain label="Reference" inputRef={inputs.reference} value={slip.reference} onType={(reference) => change({ reference })} onEnter={submit} />
       </SlipField>
-      <SlipField name="amount" letter="a" word="Amount" problem={wrong('amount', slip.amount)} note={seen?.amount ? money(seen.amount) : undefined}>
+      <SlipField name="amount" letter="a" word="Amount" problem={wrong('amount', slip.amount)} note={seen?.amount ? money(seen.amount, seen.currency) : undefined}>
         <Plain label="Amount" inputRef={inputs.amount} value={slip.amount} onType={(amount) => change({ amount })} onEnter={submit} />
       </SlipField>
     </div>
   )
 }
 
+/** What else is asked of a document of this kind: after the folder, for most slips are filed without it. */
+export function FurtherFields({ slip, change, submit, house, preview, problems, asked }: Omit<FieldsProps, 'inputs' | 'isOfWho'>) {
+  const fields = askedOf(house, slip.kind)
+  if (fields.length === 0) return null
+  const problem = (code: string) => (typedIn(slip, code) || asked ? problems.get(code) : undefined)
+  return (
+    <div className="fields further">
+      {fields.map((field) => (
+        <SlipField key={field.code} name={field.code} word={field.label} problem={problem(field.code)} note={noteOf(field, preview?.understood.fields[field.code], typedIn(slip, field.code))}>
+          <Further field={field} house={house} value={typedIn(slip, field.code)} onType={(text) => change(withTyped(slip, field.code, text))} onEnter={submit} />
+        </SlipField>
+      ))}
+    </div>
+  )
+}
+
+/** What was understood of a further field, where that is not what was typed. */
+function noteOf(field: Field, kept: string | undefined, text: string): string | undefined {
+  const told = kept ? said(field, kept) : undefined
+  return told === text || told === undefined ? undefined : told
+}
+
+/** A field of the team's own, as its type wants it. */
+function Further({ field, house, value, onType, onEnter }: { field: Field; house: House | undefined; value: string; onType: (text: string) => void; onEnter: () => void }) {
+  if (field.type === 'party') {
+    return <TypeAhead inLine label={field.label} value={value} choices={partyChoices(house, value)} placeholder="name or short form" onType={onType} onChoose={(choice) => onType(choice.value)} onEnter={onEnter} />
+  }
+  if (field.type === 'choice') {
+    const fitting = field.choices.filter((choice) => choice.label.toLowerCase().startsWith(value.trim().toLowerCase()))
+    return <TypeAhead inLine label={field.label} value={value} opensAtOnce choices={fitting.map((choice) => ({ key: choice.code, value: choice.label, shown: choice.label }))} placeholder="first letters, or ↓" onType={onType} onChoose={(choice) => onType(choice.value)} onEnter={onEnter} />
+  }
+  return <Plain label={field.label} value={value} placeholder={field.type === 'date' ? '12 3 25' : ''} onType={onType} onEnter={onEnter} />
+}
+
 interface PlainProps {
   label: string
-  inputRef: RefObject<HTMLInputElement | null>
+  inputRef?: RefObject<HTMLInputElement | null>
   value: string
   placeholder?: string
   onType: (text: string) => void
@@ -113,7 +149,7 @@ function leave(event: KeyboardEvent<HTMLElement>, onEnter: () => void) {
 
 function KindField({ house, code, inputs, change, submit }: { house: House | undefined; code: string; inputs: Inputs; change: (part: Partial<Slip>) => void; submit: () => void }) {
   const [typed, setTyped] = useState('')
-  const kinds = house?.kinds ?? []
+  const kinds = (house?.kinds ?? []).filter((kind) => !kind.retired || kind.code === code)
   const label = kinds.find((kind) => kind.code === code)?.label ?? ''
   const fitting = kinds.filter((kind) => kind.label.toLowerCase().startsWith(typed.trim().toLowerCase()))
   const settle = () => {
@@ -124,6 +160,7 @@ function KindField({ house, code, inputs, change, submit }: { house: House | und
   }
   return (
     <TypeAhead
+          inLine
       label="Kind"
       inputRef={inputs.kind}
       value={typed || label}

@@ -1,12 +1,13 @@
 import { useQuery } from '@tanstack/react-query'
+import { Button } from 'antd'
 import { useEffect, useLayoutEffect, useState } from 'react'
 import { Problem, type Arrival, type Desk, type Slip } from '../shared/api/client'
 import { houseQuery, outlineQuery, previewQuery } from '../shared/api/queries'
 import { number } from '../shared/format'
 import { useKeys } from '../shared/keys'
 import { ProblemNote } from '../shared/ProblemNote'
-import { Fields } from './Fields'
-import { useInputs } from './inputs'
+import { Fields, FurtherFields } from './Fields'
+import { focusOn, useInputs } from './inputs'
 import { firstOf, isRefused, lackingOf, type FieldName } from './model'
 import { NameBox } from './NameBox'
 import { NeighbourStrip } from './NeighbourStrip'
@@ -54,7 +55,7 @@ export function FilingSlip({ arrival, desk, last, refused, onFile, isFiling, onC
   const isLookedAt = !preview.isPending
   const toWhatLacks = () => {
     const lacking = firstOf(lackingOf(slip, preview.data))
-    if (lacking && isLookedAt) inputs[lacking].current?.focus()
+    if (lacking && isLookedAt) focusOn(inputs, lacking)
   }
   useEffect(() => {
     // asked before it was known what the name needs: the cursor goes there once that is known
@@ -79,7 +80,7 @@ export function FilingSlip({ arrival, desk, last, refused, onFile, isFiling, onC
     if (document.activeElement?.closest('[role="search"]')) return
     const facts = refused instanceof Problem ? refused.facts.fields : null
     const first = Array.isArray(facts) ? firstOf(facts.map(String)) : null
-    inputs[first ?? 'kind'].current?.focus()
+    focusOn(inputs, first ?? 'kind')
     // only when another arrival is shown, or this one was refused
     // eslint-disable-next-line react-hooks/exhaustive-deps
   }, [arrival.number, refused])
@@ -114,25 +115,26 @@ export function FilingSlip({ arrival, desk, last, refused, onFile, isFiling, onC
       <Fields {...{ slip, change, inputs, submit, asked }} isOfWho={!preview.isPlaceholderData && settled.who === slip.who} house={house.data} preview={preview.data} problems={problems} />
       <NameBox preview={preview.data} problems={problems} asVersion={slip.as_version} onUseExtension={takeExtension} onAsVersion={asVersion} />
       <Where {...{ slip, change, desk, inputs, submit }} folders={outline.data?.folders ?? []} preview={preview.data} />
+      <FurtherFields {...{ slip, change, submit, asked }} house={house.data} preview={preview.data} problems={problems} />
       {preview.data && <NeighbourStrip preview={preview.data} />}
       <SlipState kept={kept} number={arrival.number} />
       {refused && (
         <ProblemNote error={refused}>
           {refused instanceof Problem && refused.code === 'name_taken' && (
-            <button type="button" className="btn quiet" onClick={() => change({ what: `${slip.what} 2` })}>
+            <Button onClick={() => change({ what: `${slip.what} 2` })}>
               Add “2” to what
-            </button>
+            </Button>
           )}
         </ProblemNote>
       )}
       {preview.error && !refused && <ProblemNote error={preview.error} />}
       <div className="slipacts">
-        <button type="button" className="btn" onClick={submit} disabled={isFiling}>
+        <Button type="primary" onClick={submit} disabled={isFiling}>
           File and next <kbd>Enter</kbd>
-        </button>
-        <button type="button" className="btn quiet" onClick={onLater}>
+        </Button>
+        <Button onClick={onLater}>
           {arrival.later ? 'Back in order' : 'Later'} <kbd>Alt L</kbd>
-        </button>
+        </Button>
       </div>
     </section>
   )

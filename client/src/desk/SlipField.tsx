@@ -2,7 +2,7 @@ import type { ReactNode } from 'react'
 
 interface Props {
   name: string
-  letter: string // the key that leads here, underlined in the word
+  letter?: string // the key that leads here, underlined in the word
   word: string
   note?: ReactNode // what was understood
   problem?: string | undefined
@@ -11,7 +11,7 @@ interface Props {
 
 /** One line of the filing slip: its word with the key underlined, the field, what was understood. */
 export function SlipField({ name, letter, word, note, problem, children }: Props) {
-  const at = word.toLowerCase().indexOf(letter)
+  const at = letter === undefined ? word.length : word.toLowerCase().indexOf(letter)
   return (
     <div className={problem ? 'slipfield lacking' : 'slipfield'} data-field={name}>
       <span className="word" aria-hidden="true">

@@ -1,4 +1,5 @@
 import { Alert, Button } from 'antd'
+import { FIRST, typedIn } from '../shared/fields'
 import type { Kept } from './slipKeeper'
 import { keeper } from './useSlip'
 
@@ -9,7 +10,8 @@ export function SlipState({ kept, number }: { kept: Kept; number: number }) {
   }
   if (kept.state !== 'changed' || !kept.theirs) return null
   const { theirs } = kept
-  const differs = (['kind', 'who', 'when', 'what', 'reference', 'amount'] as const).filter((field) => theirs.slip[field] !== kept.slip[field] && theirs.slip[field] !== '')
+  const said = [...FIRST, ...Object.keys(theirs.slip.fields)]
+  const differs = said.filter((field) => typedIn(theirs.slip, field) !== typedIn(kept.slip, field) && typedIn(theirs.slip, field) !== '')
   return (
     <Alert
       type="warning"
@@ -17,7 +19,7 @@ export function SlipState({ kept, number }: { kept: Kept; number: number }) {
       title={`${theirs.by || 'Somebody else'} changed this slip meanwhile; nothing was overwritten.`}
       description={
         <>
-          {differs.length > 0 && <p>Theirs: {differs.map((field) => `${field} “${theirs.slip[field]}”`).join(', ')}</p>}
+          {differs.length > 0 && <p>Theirs: {differs.map((field) => `${field} “${typedIn(theirs.slip, field)}”`).join(', ')}</p>}
           <Button size="small" onClick={() => keeper.decide(number, 'theirs')}>
             Take theirs
           </Button>{' '}

@@ -1,10 +1,9 @@
 import { useState, type RefObject } from 'react'
 import type { Desk, OutlineEntry, Preview, Slip } from '../shared/api/client'
-import { choiceOf, outlineChoice } from '../shared/folderChoices'
+import { choiceOf, matching, outlineChoice } from '../shared/folderChoices'
 import { PathLine, stopsOf } from '../shared/PathLine'
-import { TypeAhead } from '../shared/TypeAhead'
+import { TypeAhead } from '../shared/controls/TypeAhead'
 import type { Inputs } from './inputs'
-import { matching } from './model'
 
 interface Props {
   slip: Slip
@@ -56,6 +55,8 @@ function FolderField({ inputRef, folders, recent, onChoose, onEnter }: {
   return (
     <TypeAhead
       label="Folder"
+      inLine
+      wide
       opensAtOnce
       inputRef={inputRef}
       value={typed}

@@ -10,3 +10,10 @@ export function useInputs(): Inputs {
     reference: useRef(null), amount: useRef(null), folder: useRef(null),
   }
 }
+
+/** Put the cursor into a field, whichever it is. */
+export function focusOn(inputs: Inputs, field: string): void {
+  const known = field in inputs ? inputs[field as FieldName].current : null
+  const found = known ?? document.querySelector<HTMLElement>(`[data-field="${CSS.escape(field)}"] input`)
+  found?.focus()
+}

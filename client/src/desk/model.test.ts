@@ -1,6 +1,8 @@
 import { describe, expect, it } from 'vitest'
 import type { Arrival, OutlineEntry, Preview } from '../shared/api/client'
-import { EMPTY, firstOf, following, grouped, lackingOf, match, matching, slipOf } from './model'
+import { EMPTY } from '../shared/fields'
+import { match, matching } from '../shared/folderChoices'
+import { firstOf, following, grouped, lackingOf, slipOf } from './model'
 
 const arrival = (number: number, arrival_point: string, later = false): Arrival => ({
   number, arrival_point, later, name: `${String(number)}.pdf`, size: 1, added_at: '2026-11-20T08:00:00Z', was_read: true,
@@ -32,7 +34,7 @@ describe('the slip', () => {
     expect(slipOf({ ...arrival(1, 'Post'), slip: { ...EMPTY, who: 'mrc' } })).toEqual({ ...EMPTY, who: 'mrc' })
   })
 
-  it.each([[['what', 'when'], 'when'], [['folder'], 'folder'], [['colour'], null], [[], null]])('%j puts the cursor into %s', (fields, first) => {
+  it.each([[['what', 'when'], 'when'], [['folder'], 'folder'], [['colour'], 'colour'], [['colour', 'amount'], 'amount'], [['colour', 'folder'], 'folder'], [[], null], [[], null]])('%j puts the cursor into %s', (fields, first) => {
     expect(firstOf(fields)).toBe(first)
   })
 })

@@ -1,6 +1,5 @@
-import type { Arrival, OutlineEntry, Preview, Slip } from '../shared/api/client'
-
-export const EMPTY: Slip = { kind: '', who: '', short: '', when: '', what: '', reference: '', amount: '', folder: null, extension: null, as_version: false }
+import type { Arrival, Preview, Slip } from '../shared/api/client'
+import { EMPTY, typedIn } from '../shared/fields'
 
 export function slipOf(arrival: Arrival): Slip {
   return { ...EMPTY, ...arrival.slip }
@@ -23,62 +22,20 @@ export function following(waiting: Arrival[], number: number): number | null {
   return (order[at + 1] ?? order[at - 1])?.number ?? null
 }
 
-function words(text: string): string[] {
-  return text
-    .toLowerCase()
-    .split(/[^\p{L}\p{N}]+/u)
-    .filter(Boolean)
-}
-
-/** A word answers to its beginning; a number also to its end, as years are said. */
-function answers(word: string, typed: string): boolean {
-  return word.startsWith(typed) || (/^\d+$/.test(typed) && word.endsWith(typed))
-}
-
-/**
- * How well a folder answers what was typed: every typed word begins a word of its path, in order, the
- * last one in its own name where possible. Lower is better; null is no match.
- */
-export function match(path: string, typed: string): number | null {
-  const wanted = words(typed)
-  if (wanted.length === 0) return 0
-  const parts = path.split('/').map(words)
-  let at = 0
-  let last = 0
-  for (const [depth, part] of parts.entries()) {
-    for (const word of part) {
-      if (at < wanted.length && answers(word, wanted[at] ?? '')) {
-        at += 1
-        last = depth
-      }
-    }
-  }
-  if (at < wanted.length) return null
-  return (parts.length - 1 - last) * 100 + parts.length * 10 + path.length / 1000
-}
-
-/** Folders that answer what was typed, best first. */
-export function matching(folders: OutlineEntry[], typed: string, most = 30): OutlineEntry[] {
-  return folders
-    .map((folder) => ({ folder, score: match(folder.path, typed) }))
-    .filter((entry): entry is { folder: OutlineEntry; score: number } => entry.score !== null)
-    .sort((a, b) => a.score - b.score || a.folder.path.localeCompare(b.folder.path))
-    .slice(0, most)
-    .map((entry) => entry.folder)
-}
-
 /** The first field that stands in the way of filing, for the cursor to go to. */
 export const FIELD_ORDER = ['kind', 'who', 'short', 'when', 'what', 'reference', 'amount', 'folder'] as const
 export type FieldName = (typeof FIELD_ORDER)[number]
 
-export function firstOf(fields: readonly string[]): FieldName | null {
-  return FIELD_ORDER.find((field) => fields.includes(field)) ?? null
+/** The one of some fields that the slip asks for first; further fields come after those that every slip has. */
+export function firstOf(fields: readonly string[]): string | null {
+  const rank = (field: string) => [...FIELD_ORDER].indexOf(field as FieldName) + 1 || 500
+  return [...fields].sort((one, other) => rank(one) - rank(other))[0] ?? null
 }
 
 /** The fields that are empty and have to be filled in before it can be filed, as far as that is known here. */
-export function lackingOf(slip: Slip, preview: Preview | undefined): FieldName[] {
+export function lackingOf(slip: Slip, preview: Preview | undefined): string[] {
   const asked = preview?.understood.problems.map((problem) => problem.field) ?? []
-  const empty = FIELD_ORDER.filter((field) => asked.includes(field) && (slip[field] ?? '') === '' && field !== 'short')
+  const empty = asked.filter((field) => field !== 'short' && field !== 'folder' && typedIn(slip, field).trim() === '')
   return slip.folder === null ? [...empty, 'folder'] : empty
 }
 

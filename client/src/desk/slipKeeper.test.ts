@@ -1,5 +1,5 @@
 import { beforeEach, describe, expect, it, vi } from 'vitest'
-import { EMPTY } from './model'
+import { EMPTY } from '../shared/fields'
 import { SlipKeeper, type Put, type Saved } from './slipKeeper'
 
 /** A server that answers when it is told to. */

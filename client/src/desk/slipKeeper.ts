@@ -1,4 +1,4 @@
-import { EMPTY } from './model'
+import { EMPTY } from '../shared/fields'
 import type { Slip } from '../shared/api/client'
 
 /** What somebody else made of the same slip meanwhile. */

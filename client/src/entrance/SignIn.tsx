@@ -1,4 +1,5 @@
 import { useMutation, useQueryClient } from '@tanstack/react-query'
+import { Button } from 'antd'
 import { useState } from 'react'
 import { api, told } from '../shared/api/client'
 import { ProblemNote } from '../shared/ProblemNote'
@@ -49,9 +50,9 @@ export function SignIn() {
             Password
             <input type="password" autoComplete="current-password" required value={password} onChange={(event) => setPassword(event.target.value)} />
           </label>
-          <button type="submit" className="btn" disabled={signIn.isPending}>
+          <Button type="primary" htmlType="submit" disabled={signIn.isPending}>
             Sign in <kbd>Enter</kbd>
-          </button>
+          </Button>
         </form>
         {signIn.error && <ProblemNote error={signIn.error} />}
         <p className="soft">No account yet? An administrator adds you with “bin/waka person add”.</p>

@@ -1,4 +1,5 @@
 import { useMutation, useQuery } from '@tanstack/react-query'
+import { Button } from 'antd'
 import { useState } from 'react'
 import { api, told } from '../shared/api/client'
 import { ProblemNote } from '../shared/ProblemNote'
@@ -31,9 +32,9 @@ export function Welcome({ secret }: { secret: string }) {
               <input type="password" autoFocus autoComplete="new-password" value={password} onChange={(event) => setPassword(event.target.value)} />
             </label>
             {accept.error && <ProblemNote error={accept.error} />}
-            <button type="submit" className="btn" disabled={password.length < 10 || accept.isPending}>
+            <Button type="primary" htmlType="submit" disabled={password.length < 10 || accept.isPending}>
               Choose it
-            </button>
+            </Button>
           </form>
         )}
       </main>

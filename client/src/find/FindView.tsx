@@ -1,12 +1,12 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query'
 import { useState } from 'react'
 import { useNavigate, useSearchParams } from 'react-router'
-import { ActionBar } from '../folders/ActionBar'
-import { actionsFor } from '../folders/actions'
-import { Dialogs } from '../folders/Dialogs'
-import { all, clicked, NONE, only, stepped, type Selection } from '../folders/selection'
-import { useAsking } from '../folders/useAsking'
-import { useChanges } from '../folders/useChanges'
+import { ActionBar } from '../shared/documents/ActionBar'
+import { actionsFor } from '../shared/documents/actions'
+import { Dialogs } from '../shared/documents/Dialogs'
+import { all, clicked, NONE, only, stepped, type Selection } from '../shared/documents/selection'
+import { useAsking } from '../shared/documents/useAsking'
+import { useChanges } from '../shared/documents/useChanges'
 import { api, told, type Found } from '../shared/api/client'
 import { carriedQuery, findQuery, outlineQuery } from '../shared/api/queries'
 import { useSettled } from '../shared/useSettled'
@@ -17,7 +17,7 @@ import { useKeys } from '../shared/keys'
 import { PathLine, stopsOf } from '../shared/PathLine'
 import { ProblemNote } from '../shared/ProblemNote'
 import { SegmentedName } from '../shared/SegmentedName'
-import { Details } from '../shared/Details'
+import { Details } from '../shared/documents/Details'
 
 // what is chosen here may lie in many folders: what needs the list of one folder is done there
 const HERE = ['M', 'C', 'K', 'B', 'X', 'D', 'Del']
@@ -133,7 +133,7 @@ function Row({ found, isCursor, isChosen, onChoose, onOpen }: RowProps) {
     <article className={isChosen ? 'hit on' : 'hit'} onClick={onChoose} onDoubleClick={onOpen} aria-current={isCursor ? 'true' : undefined}>
       <div className="hitname">
         <SegmentedName segments={found.segments} marks={found.marked_name} />
-        <span className="soft">{[found.who, found.when ? day(found.when) : null, found.amount ? money(found.amount) : null].filter(Boolean).join(' · ')}</span>
+        <span className="soft">{[found.who, found.when ? day(found.when) : null, found.amount ? money(found.amount, found.currency) : null].filter(Boolean).join(' · ')}</span>
       </div>
       {found.snippet.length > 0 && (
         <p className="snippet">

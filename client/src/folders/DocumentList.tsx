@@ -1,9 +1,10 @@
 import { useVirtualizer } from '@tanstack/react-virtual'
 import { useEffect, useRef, type MouseEvent, type ReactNode } from 'react'
-import type { Listed, Sort } from '../shared/api/client'
-import { beginning, day, moment, number, size } from '../shared/format'
+import type { House, Listed, Sort } from '../shared/api/client'
+import { said } from '../shared/fields'
+import { beginning, day, moment, money, number, size } from '../shared/format'
 import { SegmentedName } from '../shared/SegmentedName'
-import { COLUMNS, type Grouping } from './columns'
+import { columnsOf, type Column, type Grouping } from './columns'
 import { carryAway } from './dragging'
 import { withGhosts, type CarriedOne } from './ghosts'
 import { headsOf, type Group, type Item } from './groups'
@@ -26,7 +27,7 @@ interface Props {
   goesOn: boolean // more rows are still to be fetched
   renaming: number | null
   empty: ReactNode
-  kinds: { code: string; label: string }[]
+  house: House | undefined
   onSort: (sort: Sort) => void
   onClick: (number: number, event: MouseEvent) => void
   onOpen: (number: number) => void
@@ -40,7 +41,7 @@ interface Props {
 export function DocumentList(props: Props) {
   const { documents, chosen, cursor, columns } = props
   const box = useRef<HTMLDivElement>(null)
-  const heads = headsOf(documents, props.grouping, props.groups, props.kinds)
+  const heads = headsOf(documents, props.grouping, props.groups, { kinds: props.house?.kinds ?? [], fields: props.house?.fields ?? [] })
   const byName = props.isLoaded && props.grouping === '' && props.sort === 'name' && props.folder !== null
   const items = byName ? withGhosts(documents, heads, props.load, props.folder ?? 0, props.descending, props.goesOn) : heads
   // the library's own object changes inside; it is read anew in every render on purpose
@@ -66,14 +67,14 @@ export function DocumentList(props: Props) {
     // once a folder, not whenever more rows have come
     // eslint-disable-next-line react-hooks/exhaustive-deps
   }, [isCarrying, props.folder])
-  const shownColumns = COLUMNS.filter((column) => columns.includes(column.sort))
+  const shownColumns = columnsOf(props.house).filter((column) => columns.includes(column.sort))
   const grid = { gridTemplateColumns: ['minmax(0, 1fr)', ...shownColumns.map((column) => column.width)].join(' ') }
   return (
     <div className="table" role="grid" aria-label="Documents" aria-rowcount={documents.length} aria-multiselectable="true">
       <div role="rowgroup">
         <div role="row" className="tablehead" style={grid}>
-          {[{ sort: 'name' as Sort, word: 'Name' }, ...shownColumns].map((column) => (
-            <span key={column.sort} role="columnheader" className={column.sort === 'size' ? 'num' : ''} aria-sort={column.sort === props.sort ? (props.descending ? 'descending' : 'ascending') : 'none'}>
+          {[{ sort: 'name', word: 'Name', width: '' }, ...shownColumns].map((column) => (
+            <span key={column.sort} role="columnheader" className={isNumber(column) ? 'num' : ''} aria-sort={column.sort === props.sort ? (props.descending ? 'descending' : 'ascending') : 'none'}>
               <button type="button" onClick={() => props.onSort(column.sort)}>
                 {column.word} {column.sort === props.sort && (props.descending ? '↓' : '↑')}
               </button>
@@ -123,8 +124,8 @@ export function DocumentList(props: Props) {
                   )}
                 </span>
                 {shownColumns.map((column) => (
-                  <span key={column.sort} role="gridcell" className={column.sort === 'size' ? 'num' : 'short'} title={column.sort === 'who' ? (document.who ?? '') : undefined}>
-                    {cell(document, column.sort, props.kinds)}
+                  <span key={column.sort} role="gridcell" className={isNumber(column) ? 'num' : 'short'} title={column.sort === 'who' ? (document.who ?? '') : undefined}>
+                    {cell(document, column, props.house)}
                   </span>
                 ))}
               </div>
@@ -174,18 +175,25 @@ function Name({ document }: { document: Listed }) {
   )
 }
 
-function cell(document: Listed, column: Sort, kinds: { code: string; label: string }[]): string {
-  const cells: Record<Sort, () => string> = {
-    name: () => document.name,
+/** Whether what a column says is read by its digits. */
+function isNumber({ sort, field }: Column): boolean {
+  return sort === 'size' || sort === 'amount' || field?.type === 'money' || field?.type === 'number'
+}
+
+function cell(document: Listed, { sort, field }: Column, house: House | undefined): string {
+  if (field) return said(field, document.fields[field.code])
+  const cells: Record<string, () => string> = {
     who: () => beginning(document.who ?? '–', WHO),
     when: () => day(document.when),
-    kind: () => kinds.find((kind) => kind.code === document.kind)?.label ?? '–',
+    kind: () => house?.kinds.find((kind) => kind.code === document.kind)?.label ?? '–',
+    what: () => document.what ?? '–',
     reference: () => document.reference ?? '–',
+    amount: () => money(document.amount, document.currency),
     version: () => String(document.version),
     size: () => size(document.size),
     changed: () => moment(document.changed_at),
     by: () => document.changed_by ?? '–',
     added: () => moment(document.added_at),
   }
-  return cells[column]()
+  return cells[sort]?.() ?? '–'
 }

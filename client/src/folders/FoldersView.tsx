@@ -3,17 +3,18 @@ import { useEffect, useRef, useState, type ReactNode } from 'react'
 import { useLocation, useNavigate, useParams, useSearchParams } from 'react-router'
 import { api, told, type OutlineEntry, type Sort } from '../shared/api/client'
 import { carriedQuery, groupsQuery, houseQuery, listQuery, outlineQuery, type ListOf } from '../shared/api/queries'
-import { Details } from '../shared/Details'
+import { ActionMenu } from '../shared/controls/ActionMenu'
+import { Details } from '../shared/documents/Details'
 import { plural } from '../shared/format'
 import { KeyBar } from '../shared/KeyBar'
 import { KeyOverview } from '../shared/KeyOverview'
 import { useKeys } from '../shared/keys'
 import { ProblemNote } from '../shared/ProblemNote'
 import { isStillIn } from '../shared/redirect'
-import { ActionBar, ActionMenu } from './ActionBar'
-import { actionsFor } from './actions'
-import { GROUP_SORT, keepColumns, keptColumns, type Grouping } from './columns'
-import { Dialogs } from './Dialogs'
+import { ActionBar } from '../shared/documents/ActionBar'
+import { actionsFor } from '../shared/documents/actions'
+import { keepColumns, keptColumns, sortOfGroup } from './columns'
+import { Dialogs } from '../shared/documents/Dialogs'
 import { DocumentList } from './DocumentList'
 import type { Dropped } from './dragging'
 import { FoldersHere } from './FoldersHere'
@@ -21,10 +22,10 @@ import { HINTS, MORE } from './hints'
 import { ListHead } from './ListHead'
 import { Outline, visible } from './Outline'
 import { PageGrid } from './PageGrid'
-import { all, clicked, following, NONE, only, stepped, type Selection } from './selection'
+import { all, clicked, following, NONE, only, stepped, type Selection } from '../shared/documents/selection'
 import { Sendings } from './Sendings'
-import { editionsOf, useAsking } from './useAsking'
-import { useChanges, type Ask } from './useChanges'
+import { editionsOf, useAsking } from '../shared/documents/useAsking'
+import { useChanges, type Ask } from '../shared/documents/useChanges'
 import { filesOf, useFolderUploads } from './useFolderUploads'
 
 /** The structure and its documents: a folder's, a tag's, or what is in the bin. */
@@ -37,8 +38,8 @@ export function FoldersView({ list }: { list?: 'tag' | 'bin' }) {
   const house = useQuery(houseQuery)
   const folders = outline.data?.folders ?? []
   const folder = list ? null : (folders.find((entry) => entry.id === Number(params.folder)) ?? null)
-  const grouping = (search.get('group') ?? '') as Grouping
-  const sort = (grouping ? GROUP_SORT[grouping] : (search.get('sort') ?? 'name')) as Sort
+  const grouping = search.get('group') ?? ''
+  const sort = grouping ? sortOfGroup(grouping) : (search.get('sort') ?? 'name')
   const descending = search.get('down') === '1'
   const view = search.get('view') === 'pages' ? 'pages' : 'list'
   const of: ListOf = list === 'bin' ? { bin: true } : list === 'tag' ? { tag: Number(params.tag) } : { folder: folder?.id ?? 0 }
@@ -63,7 +64,8 @@ export function FoldersView({ list }: { list?: 'tag' | 'bin' }) {
   const menu = menuAt?.place === place ? menuAt : null
   const setMenu = (at: { x: number; y: number } | null) => setMenuAt(at && { ...at, place })
   const [renaming, setRenaming] = useState<number | null>(null)
-  const [columns, setColumns] = useState(keptColumns)
+  const [chosenColumns, setColumns] = useState<Sort[] | null>(null)
+  const columns = chosenColumns ?? keptColumns(house.data)
   const [width, setWidth] = useState(170)
   const [across, setAcross] = useState(1)
   const [keysShown, setKeysShown] = useState(false)
@@ -223,7 +225,7 @@ export function FoldersView({ list }: { list?: 'tag' | 'bin' }) {
               folders={folders}
               list={list}
               tag={list === 'tag' ? Number(params.tag) : null}
-              pattern={house.data?.pattern}
+              house={house.data}
               view={view}
               grouping={grouping}
               columns={columns}
@@ -257,7 +259,7 @@ export function FoldersView({ list }: { list?: 'tag' | 'bin' }) {
                 folder={folder?.id ?? null}
                 load={right === 'reader' ? [] : load}
                 goesOn={page.hasNextPage}
-                kinds={house.data?.kinds ?? []}
+                house={house.data}
                 renaming={renaming}
                 empty={<Empty list={list} folder={folder} />}
                 onSort={(next) => set({ sort: next, group: null, down: next === sort && !descending ? '1' : null })}

@@ -1,12 +1,13 @@
-import { Dropdown } from 'antd'
+import { Dropdown, Select } from 'antd'
 import { useQuery } from '@tanstack/react-query'
-import { folderZipUrl, type OutlineEntry, type Sort } from '../shared/api/client'
+import { useRef, type ComponentRef } from 'react'
+import { folderSheetUrl, folderZipUrl, type House, type OutlineEntry, type Sort } from '../shared/api/client'
 import { taggedFoldersQuery, tagsQuery } from '../shared/api/queries'
 import { number, plural } from '../shared/format'
 import { PathLine, stopsOf, StopText, type Stop } from '../shared/PathLine'
 import { Link } from 'react-router'
-import { COLUMNS, GROUP_WORDS, GROUPINGS, type Grouping } from './columns'
-import type { Open } from './Dialogs'
+import { columnsOf, groupings, type Grouping } from './columns'
+import type { Open } from '../shared/documents/Dialogs'
 import { useDrop, type Dropped } from './dragging'
 
 interface Props {
@@ -14,7 +15,7 @@ interface Props {
   folders: OutlineEntry[]
   list: 'tag' | 'bin' | undefined
   tag: number | null
-  pattern: string | undefined
+  house: House | undefined
   view: 'list' | 'pages'
   grouping: Grouping
   columns: Sort[]
@@ -41,7 +42,7 @@ export function ListHead(props: Props) {
       <div className="patternline">
         {folder && (
           <span className="pattern">
-            Pattern <code>{props.pattern}</code>
+            Pattern <code>{props.house?.pattern}</code>
           </span>
         )}
         <span className="right showing">
@@ -52,8 +53,8 @@ export function ListHead(props: Props) {
             <input type="range" aria-label="Size of the pages" min={110} max={320} step={30} value={props.width} onChange={(event) => props.onWidth(Number(event.target.value))} />
           ) : (
             <>
-              {folder && <Grouped grouping={props.grouping} onGrouping={props.onGrouping} />}
-              <Columns columns={props.columns} onColumns={props.onColumns} />
+              {folder && <Grouped house={props.house} grouping={props.grouping} onGrouping={props.onGrouping} />}
+              <Columns house={props.house} columns={props.columns} onColumns={props.onColumns} />
             </>
           )}
           {folder && <FolderMenu {...props} folder={folder} />}
@@ -93,26 +94,17 @@ function DropStop({ stop, onDrop }: { stop: Stop; onDrop: (folder: number, dropp
   )
 }
 
-function Grouped({ grouping, onGrouping }: { grouping: Grouping; onGrouping: (grouping: Grouping) => void }) {
-  return (
-    <label>
-      <span className="unseen">Grouping</span>
-      <select value={grouping} onChange={(event) => onGrouping(event.target.value as Grouping)}>
-        {GROUPINGS.map((one) => (
-          <option key={one} value={one}>
-            {GROUP_WORDS[one]}
-          </option>
-        ))}
-      </select>
-    </label>
-  )
+function Grouped({ house, grouping, onGrouping }: { house: House | undefined; grouping: Grouping; onGrouping: (grouping: Grouping) => void }) {
+  const box = useRef<ComponentRef<typeof Select>>(null) // left once it is chosen: the keys are the list's again
+  return <Select ref={box} size="small" variant="borderless" popupMatchSelectWidth={false} aria-label="Grouping" value={grouping} virtual={false} options={groupings(house)} onChange={(chosen) => { onGrouping(chosen); box.current?.blur() }} />
 }
 
-function Columns({ columns, onColumns }: { columns: Sort[]; onColumns: (columns: Sort[]) => void }) {
-  const items = COLUMNS.map((column) => ({
+function Columns({ house, columns, onColumns }: { house: House | undefined; columns: Sort[]; onColumns: (columns: Sort[]) => void }) {
+  const known = columnsOf(house)
+  const items = known.map((column) => ({
     key: column.sort,
     label: `${columns.includes(column.sort) ? '✓' : '\u2003'} ${column.word}`,
-    onClick: () => onColumns(COLUMNS.map((one) => one.sort).filter((sort) => (sort === column.sort ? !columns.includes(sort) : columns.includes(sort)))),
+    onClick: () => onColumns(known.map((one) => one.sort).filter((sort) => (sort === column.sort ? !columns.includes(sort) : columns.includes(sort)))),
   }))
   return (
     <Dropdown trigger={['click']} menu={{ items }}>
@@ -130,6 +122,7 @@ function FolderMenu({ folder, onOpen, onUpload, onUploadFolder }: Props & { fold
   const items = [
     { key: 'rights', label: 'Who can see it (W)', onClick: () => onOpen({ what: 'rights', folder: folder.id }) },
     { key: 'zip', label: 'Download as a zip', onClick: () => location.assign(folderZipUrl(folder.id)) },
+    { key: 'sheet', label: 'Its documents as a spreadsheet', onClick: () => location.assign(folderSheetUrl(folder.id)) },
     ...(files
       ? [
           { key: 'new', label: 'New folder in it (N)', onClick: () => onOpen({ what: 'new-folder' }) },

@@ -1,5 +1,5 @@
 import { useEffect, useRef, useState } from 'react'
-import { splitName } from './names'
+import { splitName } from '../shared/documents/names'
 
 interface Props {
   name: string

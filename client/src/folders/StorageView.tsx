@@ -1,4 +1,5 @@
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
+import { Button, Input } from 'antd'
 import { useState } from 'react'
 import { Link, useNavigate, useParams } from 'react-router'
 import { api, told, type Schemas } from '../shared/api/client'
@@ -97,11 +98,11 @@ function Disk({ disk }: { disk: Schemas['Disk'] }) {
         }}
       >
         <label>
-          Warn when it takes more than <input inputMode="decimal" value={typed} onChange={(event) => setTyped(event.target.value)} /> GB
+          Warn when it takes more than <Input inputMode="decimal" value={typed} onChange={(event) => setTyped(event.target.value)} /> GB
         </label>
-        <button type="submit" className="btn quiet" disabled={set.isPending || (typed.trim() !== '' && !(Number(typed) > 0))}>
+        <Button htmlType="submit" disabled={set.isPending || (typed.trim() !== '' && !(Number(typed) > 0))}>
           Set
-        </button>
+        </Button>
         {set.error && <ProblemNote error={set.error} />}
       </form>
     </>

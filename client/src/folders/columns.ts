@@ -1,40 +1,73 @@
-import type { Sort } from '../shared/api/client'
+import type { House, Sort } from '../shared/api/client'
+import { isFirst, type Field } from '../shared/fields'
 
 /** The columns of a list, in their order; a person chooses which of them are shown. */
 export interface Column {
   sort: Sort
   word: string
   width: string
+  field?: Field // where it is one that has no column of its own
 }
 
-export const COLUMNS: Column[] = [
-  { sort: 'who', word: 'Who', width: 'minmax(0, 130px)' },
-  { sort: 'when', word: 'When', width: '80px' },
-  { sort: 'kind', word: 'Kind', width: '68px' },
-  { sort: 'reference', word: 'Reference', width: '84px' },
+const FIELD_WIDTHS: Record<string, string> = { who: 'minmax(0, 130px)', when: '80px', kind: '68px', what: 'minmax(0, 150px)', reference: '84px', amount: '84px' }
+const TYPE_WIDTHS: Record<Field['type'], string> = {
+  text: 'minmax(0, 130px)', code: '84px', date: '80px', party: 'minmax(0, 130px)', money: '84px', number: '64px', choice: '92px',
+}
+const OTHERS: Column[] = [
   { sort: 'version', word: 'Version', width: '52px' },
   { sort: 'size', word: 'Size', width: '52px' },
   { sort: 'changed', word: 'Changed', width: '76px' },
   { sort: 'by', word: 'By', width: '26px' },
   { sort: 'added', word: 'Added', width: '76px' },
 ]
-const USUAL: Sort[] = ['who', 'when', 'kind', 'size', 'changed', 'by']
+const ORDER = ['who', 'when', 'kind', 'what', 'reference', 'amount']
+const USUAL = ['size', 'changed', 'by']
 const KEPT = 'waka.columns'
 
-export function keptColumns(): Sort[] {
-  const known = COLUMNS.map((column) => column.sort)
+/** The fields first, as the team has them, then what every file has. */
+export function columnsOf(house: House | undefined): Column[] {
+  const fields = house?.fields ?? []
+  const first = ORDER.flatMap((code) => fields.filter((field) => field.code === code))
+  const further = fields.filter((field) => !isFirst(field.code) && !field.retired)
+  return [
+    ...first.map((field) => ({ sort: field.code, word: field.label, width: FIELD_WIDTHS[field.code] ?? '80px' })),
+    ...further.map((field) => ({ sort: field.code, word: field.label, width: TYPE_WIDTHS[field.type], field })),
+    ...OTHERS,
+  ]
+}
+
+/** The columns that a person chose, or those that the team shows. */
+export function keptColumns(house: House | undefined): Sort[] {
+  const known = columnsOf(house).map((column) => column.sort)
   const kept = localStorage.getItem(KEPT)?.split(',') ?? []
   const fitting = known.filter((sort) => kept.includes(sort))
-  return fitting.length > 0 ? fitting : USUAL
+  if (fitting.length > 0) return fitting
+  const shown = (house?.fields ?? []).filter((field) => field.shown).map((field) => field.code)
+  return known.filter((sort) => shown.includes(sort) || USUAL.includes(sort))
 }
 
 export function keepColumns(columns: Sort[]): void {
   localStorage.setItem(KEPT, columns.join(','))
 }
 
-export const GROUPINGS = ['', 'month', 'year', 'kind', 'who'] as const
-export type Grouping = (typeof GROUPINGS)[number]
-export const GROUP_WORDS: Record<Grouping, string> = { '': 'not grouped', month: 'by month', year: 'by year', kind: 'by kind', who: 'by party' }
+export type Grouping = string // '', 'month', 'year', 'kind', 'who', or the code of a field
+
+const GROUPED: Field['type'][] = ['date', 'party', 'choice', 'text', 'code']
+
+/** What a list can be grouped by, in words. */
+export function groupings(house: House | undefined): { value: Grouping; label: string }[] {
+  const further = (house?.fields ?? []).filter((field) => !isFirst(field.code) && !field.retired && GROUPED.includes(field.type))
+  return [
+    { value: '', label: 'not grouped' },
+    { value: 'month', label: 'by month' },
+    { value: 'year', label: 'by year' },
+    { value: 'kind', label: 'by kind' },
+    { value: 'who', label: 'by party' },
+    ...further.map((field) => ({ value: field.code, label: `by ${field.label.toLowerCase()}` })),
+  ]
+}
 
 /** What a document is sorted by so that its group stays together. */
-export const GROUP_SORT: Record<Exclude<Grouping, ''>, Sort> = { month: 'when', year: 'when', kind: 'kind', who: 'who' }
+export function sortOfGroup(grouping: Grouping): Sort {
+  return grouping === 'month' || grouping === 'year' ? 'when' : grouping
+}

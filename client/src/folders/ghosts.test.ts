@@ -8,7 +8,7 @@ const listed = (...names: string[]): Listed[] => names.map((name, at) => ({ numb
 const load = (...names: string[]): CarriedOne[] => names.map((name, at) => ({ number: 100 + at, name, segments: [], folder_path: 'Letters', folder: 3, size: 1 }))
 const told = (items: Item[]) => items.map((item) => (item.ghost ? `(${item.ghost.name}${item.ghost.taken ? ', taken' : ''})` : item.document?.name))
 const rows = (documents: Listed[], carried: CarriedOne[], descending = false, goesOn = false) =>
-  told(withGhosts(documents, headsOf(documents, '', [], []), carried, HERE, descending, goesOn))
+  told(withGhosts(documents, headsOf(documents, '', [], { kinds: [], fields: [] }), carried, HERE, descending, goesOn))
 
 describe('ghost lines in the list', () => {
   it.each([

@@ -1,9 +1,10 @@
 import { useInfiniteQuery, useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
+import { Button, Checkbox } from 'antd'
 import { useState } from 'react'
 import { Link, useNavigate } from 'react-router'
 import { api, told, type Entry, type Schemas, type Segment } from '../shared/api/client'
 import { logbookQuery, oldPathQuery } from '../shared/api/queries'
-import { undoingList } from '../folders/useChanges'
+import { undoingList } from '../shared/documents/useChanges'
 import { useSettled } from '../shared/useSettled'
 import { ACTIONS } from '../shared/actions'
 import { clock, dayOfMoment, number } from '../shared/format'
@@ -47,12 +48,8 @@ export function LogbookView() {
       <h1 className="unseen">Logbook</h1>
       <div className="logbook">
         <aside className="logside" aria-label="What is shown">
-          <label className="tick">
-            <input type="checkbox" checked={mine} onChange={() => setMine(!mine)} /> Only what I did <kbd>M</kbd>
-          </label>
-          <label className="tick">
-            <input type="checkbox" checked={arrivals} onChange={() => setArrivals(!arrivals)} /> Arrivals and take-in too <kbd>A</kbd>
-          </label>
+          <Checkbox className="tick" checked={mine} onChange={() => setMine(!mine)}>Only what I did <kbd>M</kbd></Checkbox>
+          <Checkbox className="tick" checked={arrivals} onChange={() => setArrivals(!arrivals)}>Arrivals and take-in too <kbd>A</kbd></Checkbox>
           <OldPath inputRef={pathInput} />
         </aside>
         <section className="entries" aria-label="Entries" tabIndex={0}>
@@ -67,9 +64,9 @@ export function LogbookView() {
             </div>
           ))}
           {book.hasNextPage && (
-            <button type="button" className="btn quiet" onClick={() => void book.fetchNextPage()}>
+            <Button onClick={() => void book.fetchNextPage()}>
               Earlier
-            </button>
+            </Button>
           )}
         </section>
       </div>
@@ -116,9 +113,9 @@ function EntryRow({ entry, onUndo, isBusy }: { entry: Entry; onUndo: () => void;
         </div>
       </div>
       {entry.undoable && (
-        <button type="button" className="btn quiet" onClick={onUndo} disabled={isBusy}>
+        <Button onClick={onUndo} disabled={isBusy}>
           Undo
-        </button>
+        </Button>
       )}
     </article>
   )

@@ -1,4 +1,5 @@
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
+import { Button } from 'antd'
 import { useState } from 'react'
 import { api, told, type Schemas } from '../shared/api/client'
 import { officeQuery } from '../shared/api/queries'
@@ -53,9 +54,9 @@ export function OfficeView() {
         <section aria-label="People">
           <div className="officehead">
             <h2>People</h2>
-            <button type="button" className="btn quiet" onClick={() => setOpen('invite')}>
+            <Button onClick={() => setOpen('invite')}>
               Invite somebody <kbd>I</kbd>
-            </button>
+            </Button>
           </div>
           <table className="plain">
             <thead>
@@ -100,9 +101,9 @@ export function OfficeView() {
         <section aria-label="Teams">
           <div className="officehead">
             <h2>Teams</h2>
-            <button type="button" className="btn quiet" onClick={() => setOpen('team')}>
+            <Button onClick={() => setOpen('team')}>
               New team <kbd>T</kbd>
-            </button>
+            </Button>
           </div>
           {data.teams.length === 0 && <p className="soft">No team yet. Rights that are granted to a team follow whoever is in it.</p>}
           <ul className="teams">

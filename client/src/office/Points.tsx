@@ -1,4 +1,5 @@
 import { useMutation, useQueryClient } from '@tanstack/react-query'
+import { Pick } from '../shared/controls/Pick'
 import { api, told, type Schemas } from '../shared/api/client'
 import { ProblemNote } from '../shared/ProblemNote'
 
@@ -27,17 +28,10 @@ export function Points({ office }: { office: Schemas['Office'] }) {
                 </button>
               ))}
             </span>
-            <select aria-label={`Let see ${point.name}`} value="" onChange={(event) => {
-              const name = free[Number(event.target.value)]
-              if (name) put.mutate({ point: point.id, holders: [...holders, { person: name.id, team: name.team_id }] })
-            }}>
-              <option value="">add …</option>
-              {free.map((name, at) => (
-                <option key={at} value={at}>
-                  {name.name}
-                </option>
-              ))}
-            </select>
+            <Pick label={`Let see ${point.name}`} value="" choices={[{ value: '', label: 'add …' }, ...free.map((name, at) => ({ value: String(at), label: name.name }))]} onPick={(chosen) => {
+              const name = free[Number(chosen)]
+              if (chosen && name) put.mutate({ point: point.id, holders: [...holders, { person: name.id, team: name.team_id }] })
+            }} />
           </div>
         )
       })}

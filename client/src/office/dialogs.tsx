@@ -1,7 +1,9 @@
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
+import { Button, Checkbox, Input } from 'antd'
 import { useState } from 'react'
+import { Pick } from '../shared/controls/Pick'
 import { api, told, type Schemas } from '../shared/api/client'
-import { Dialog } from '../shared/Dialog'
+import { Dialog } from '../shared/controls/Dialog'
 import { PathLine, stopsOf } from '../shared/PathLine'
 import { ProblemNote } from '../shared/ProblemNote'
 
@@ -32,22 +34,20 @@ export function Invite({ office, onClose, onInvited }: { office: Office; onClose
       >
         <label>
           Whole name
-          <input value={name} onChange={(event) => setName(event.target.value)} />
+          <Input value={name} onChange={(event) => setName(event.target.value)} />
         </label>
         <label>
           Signs in as
-          <input value={login} onChange={(event) => setLogin(event.target.value)} />
+          <Input value={login} onChange={(event) => setLogin(event.target.value)} />
         </label>
         {office.teams.map((team) => (
-          <label key={team.id} className="tick">
-            <input type="checkbox" checked={teams.includes(team.id)} onChange={() => setTeams(teams.includes(team.id) ? teams.filter((id) => id !== team.id) : [...teams, team.id])} /> {team.name}
-          </label>
+          <Checkbox key={team.id} className="tick" checked={teams.includes(team.id)} onChange={() => setTeams(teams.includes(team.id) ? teams.filter((id) => id !== team.id) : [...teams, team.id])}>{team.name}</Checkbox>
         ))}
         {invite.error && <ProblemNote error={invite.error} />}
         <div className="dialogacts">
-          <button type="submit" className="btn" disabled={!name.trim() || !login.trim() || invite.isPending}>
+          <Button type="primary" htmlType="submit" disabled={!name.trim() || !login.trim() || invite.isPending}>
             Make the link <kbd>Enter</kbd>
-          </button>
+          </Button>
         </div>
       </form>
     </Dialog>
@@ -59,11 +59,11 @@ export function LinkDialog({ name, secret, onClose }: { name: string; secret: st
   return (
     <Dialog title={`A link for ${name}`} width={560} onClose={onClose}>
       <p>Give it to {name} yourself. It is told only now, works once, and ends after 14 days.</p>
-      <input className="linkbox" readOnly aria-label="Link" value={link} onFocus={(event) => event.target.select()} />
+      <Input readOnly aria-label="Link" value={link} onFocus={(event) => event.target.select()} />
       <div className="dialogacts">
-        <button type="button" className="btn" onClick={() => void navigator.clipboard.writeText(link)}>
+        <Button type="primary" onClick={() => void navigator.clipboard.writeText(link)}>
           Copy
-        </button>
+        </Button>
       </div>
     </Dialog>
   )
@@ -94,24 +94,22 @@ export function TeamDialog({ office, team, onClose }: { office: Office; team: Sc
       >
         <label>
           Name
-          <input value={name} onChange={(event) => setName(event.target.value)} />
+          <Input value={name} onChange={(event) => setName(event.target.value)} />
         </label>
         {office.accounts
           .filter((account) => !account.ended_at)
           .map((account) => (
-            <label key={account.id} className="tick">
-              <input type="checkbox" checked={members.includes(account.id)} onChange={() => setMembers(members.includes(account.id) ? members.filter((id) => id !== account.id) : [...members, account.id])} /> {account.name}
-            </label>
+            <Checkbox key={account.id} className="tick" checked={members.includes(account.id)} onChange={() => setMembers(members.includes(account.id) ? members.filter((id) => id !== account.id) : [...members, account.id])}>{account.name}</Checkbox>
           ))}
         {error && <ProblemNote error={error} />}
         <div className="dialogacts">
-          <button type="submit" className="btn" disabled={!name.trim() || put.isPending}>
+          <Button type="primary" htmlType="submit" disabled={!name.trim() || put.isPending}>
             {team ? 'Change' : 'Make'} <kbd>Enter</kbd>
-          </button>
+          </Button>
           {team && (
-            <button type="button" className="btn quiet" onClick={() => remove.mutate()}>
+            <Button onClick={() => remove.mutate()}>
               Remove the team
-            </button>
+            </Button>
           )}
         </div>
       </form>
@@ -151,22 +149,13 @@ export function Leaving({ office, account, onClose }: { office: Office; account:
         )}
         <label>
           Who takes over?
-          <select value={handTo ?? ''} onChange={(event) => setHandTo(event.target.value ? Number(event.target.value) : null)}>
-            <option value="">nobody</option>
-            {office.accounts
-              .filter((one) => !one.ended_at && one.id !== account.id)
-              .map((one) => (
-                <option key={one.id} value={one.id}>
-                  {one.name}
-                </option>
-              ))}
-          </select>
+          <Pick label="Who takes over" value={handTo === null ? '' : String(handTo)} choices={[{ value: '', label: 'nobody' }, ...office.accounts.filter((one) => !one.ended_at && one.id !== account.id).map((one) => ({ value: String(one.id), label: one.name }))]} onPick={(chosen) => setHandTo(chosen ? Number(chosen) : null)} />
         </label>
         {end.error && <ProblemNote error={end.error} />}
         <div className="dialogacts">
-          <button type="button" className="btn" disabled={end.isPending} onClick={() => end.mutate()}>
+          <Button type="primary" disabled={end.isPending} onClick={() => end.mutate()}>
             Switch off
-          </button>
+          </Button>
         </div>
       </div>
     </Dialog>

@@ -1,4 +1,4 @@
-import { Dialog } from './Dialog'
+import { Dialog } from './controls/Dialog'
 import type { KeyHint } from './KeyBar'
 
 /** All keys of a place, opened with `?`. */

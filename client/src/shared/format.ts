@@ -72,9 +72,9 @@ export function beginning(text: string, most: number): string {
   return `${(end > most / 2 ? cut.slice(0, end) : cut).replace(/[\s&,–-]+$/, '')}…`
 }
 
-export function money(amount: string | null): string {
+export function money(amount: string | null, currency: string | null = null): string {
   if (amount === null) return '–'
-  return Number(amount).toLocaleString('en-GB', { style: 'currency', currency: office.currency })
+  return Number(amount).toLocaleString('en-GB', { style: 'currency', currency: currency ?? office.currency })
 }
 
 export function plural(count: number, one: string, many = `${one}s`): string {

@@ -33,7 +33,7 @@ export function useKeys(keys: KeyMap, everywhere: KeyMap = {}): void {
   })
   useLayoutEffect(() => {
     const onKey = (event: KeyboardEvent) => {
-      if (event.defaultPrevented || document.querySelector('dialog[open], [role="menu"].menu, [role="dialog"][aria-modal="true"]')) return
+      if (event.defaultPrevented || document.querySelector('.actionmenu, [role="dialog"][aria-modal="true"]')) return
       const name = nameOf(event)
       const act = latest.current.everywhere[name] ?? (isTyping(event.target) || isItsOwn(event) ? undefined : latest.current.keys[name])
       if (act) {

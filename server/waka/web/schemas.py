@@ -26,9 +26,17 @@ class Asked(Wire):
     @field_validator("*", mode="before")
     @classmethod
     def _is_text(cls, value: object) -> object:
-        if isinstance(value, str) and "\0" in value:
+        if _holds_nul(value):
             raise ValueError("has a NUL sign in it")
         return value
+
+
+def _holds_nul(value: object) -> bool:
+    if isinstance(value, str):
+        return "\0" in value
+    if isinstance(value, dict):
+        return any(_holds_nul(part) for pair in value.items() for part in pair)
+    return isinstance(value, list) and any(_holds_nul(part) for part in value)
 
 
 class Problem(Wire):

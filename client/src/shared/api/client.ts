@@ -19,7 +19,7 @@ export type Segment = Schemas['NamePart']
 export type Slip = Required<Schemas['Slip']>
 export type ChangeList = Schemas['ChangeList']
 export type Step = Schemas['Step']
-export type Sort = NonNullable<NonNullable<paths['/api/folders/{folder}/documents']['get']['parameters']['query']>['sort']>
+export type Sort = string // a column, or the code of a field
 
 /** A refusal or trouble, as RFC 9457 problem details tell it. */
 export class Problem extends Error {
@@ -93,6 +93,10 @@ export function formattedUrl(number: number, words: string, version: number | nu
 
 export function zipUrl(numbers: readonly number[]): string {
   return `/api/documents/zip?numbers=${numbers.join(',')}`
+}
+
+export function folderSheetUrl(folder: number): string {
+  return `/api/folders/${String(folder)}/documents.csv`
 }
 
 export function folderZipUrl(folder: number): string {

@@ -80,7 +80,7 @@ export const listQuery = (of: ListOf, sort: Sort, descending: boolean) =>
 
 export const folderQuery = (folder: number, sort: Sort, descending: boolean) => listQuery({ folder }, sort, descending)
 
-export const groupsQuery = (folder: number, by: 'month' | 'year' | 'kind' | 'who') =>
+export const groupsQuery = (folder: number, by: string) =>
   queryOptions({
     queryKey: ['groups', folder, by],
     queryFn: ({ signal }) => told(api.GET('/api/folders/{folder}/groups', { params: { path: { folder }, query: { by } }, signal })),
@@ -105,6 +105,8 @@ export const storageQuery = (folder: number | null) =>
 export const mySessionsQuery = queryOptions({ queryKey: ['my-sessions'], queryFn: () => told(api.GET('/api/me/sessions')), staleTime: 0 })
 
 export const officeSettingsQuery = queryOptions({ queryKey: ['office', 'settings'], queryFn: () => told(api.GET('/api/office/settings')) })
+
+export const rulesQuery = queryOptions({ queryKey: ['rules'], queryFn: () => told(api.GET('/api/rules')) })
 
 export const officeQuery = queryOptions({ queryKey: ['office'], queryFn: () => told(api.GET('/api/office')) })
 

@@ -3460,7 +3460,9 @@ export interface components {
              * Fields
              * @description What is typed for further fields, by their codes
              */
-            fields?: Record<string, never>;
+            fields?: {
+                [key: string]: string;
+            };
             /**
              * Folder
              * @default null

@@ -8,7 +8,7 @@ from typing import Annotated, Literal
 
 from pydantic import Field
 
-from waka.web.schemas import FIELD_CODE, NUMBER_MAX, Asked, FolderHead, Segment, Wire
+from waka.web.schemas import NUMBER_MAX, Asked, FolderHead, Segment, Wire
 
 
 class Kind(Wire):
@@ -56,7 +56,7 @@ class Slip(Asked):
     what: str = Field("", max_length=400)
     reference: str = Field("", max_length=200)
     amount: str = Field("", max_length=60)
-    fields: dict[Annotated[str, Field(pattern=FIELD_CODE)], Annotated[str, Field(max_length=400)]] = Field(
+    fields: dict[str, Annotated[str, Field(max_length=400)]] = Field(
         default_factory=dict, max_length=100, description="What is typed for further fields, by their codes"
     )
     folder: int | None = Field(None, ge=1, le=NUMBER_MAX)

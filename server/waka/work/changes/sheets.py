@@ -111,6 +111,10 @@ class _Columns:
     target: int | None
     fields: Mapping[int, str]  #: codes by their places
 
+    def says_something(self, told: Sequence[str]) -> bool:
+        """Whether a row fills in where its document goes, or any field."""
+        return any(_cell(told, at) for at in (*self.fields, *([] if self.target is None else [self.target])))
+
     def row(self, line: int, told: Sequence[str]) -> SheetRow:
         source = _cell(told, self.source)
         target = _cell(told, self.target) if self.target is not None else ""
@@ -148,8 +152,8 @@ def _rows(found: Iterable[Sequence[str]], heads: Mapping[str, str]) -> list[Shee
             columns, is_head = _columns(told, heads)
             if is_head:
                 continue
-        if columns.target is None and not any(_cell(told, at) for at in columns.fields):
-            continue  # nothing is said of this one
+        if columns.fields and not columns.says_something(told):
+            continue
         rows.append(columns.row(line, told))
         if len(rows) > MOST_ROWS:
             raise BadRequest(f"The sheet has more than {MOST_ROWS:,} rows.", mend="Split it.")

@@ -1,31 +1,32 @@
 import { useQuery } from '@tanstack/react-query'
+import { Button, Checkbox } from 'antd'
 import { useState } from 'react'
-import { documentQuery } from '../shared/api/queries'
-import { api, told, type Document, type Slip } from '../shared/api/client'
-import { Dialog } from '../shared/Dialog'
-import { day } from '../shared/format'
-import { ProblemNote } from '../shared/ProblemNote'
-import { SegmentedName } from '../shared/SegmentedName'
-import { useSettled } from '../shared/useSettled'
-import { KindField } from './KindField'
+import { documentQuery, houseQuery } from '../api/queries'
+import { api, told, type Document, type House, type Slip } from '../api/client'
+import { Dialog } from '../controls/Dialog'
+import { typed } from '../fields'
+import { day } from '../format'
+import { ProblemNote } from '../ProblemNote'
+import { SegmentedName } from '../SegmentedName'
+import { useSettled } from '../useSettled'
+import { FieldInputs } from './FieldInputs'
 import { splitName } from './names'
 import type { Ask } from './useChanges'
-
-const WORDS = ['who', 'when', 'what', 'reference', 'amount'] as const
 
 /** Fields corrected; the name that comes of them is offered along. */
 export function FieldsDialog({ number, onClose, onRun }: { number: number; onClose: () => void; onRun: (ask: Ask) => void }) {
   const document = useQuery(documentQuery(number))
-  if (!document.data) return null
+  const house = useQuery(houseQuery)
+  if (!document.data || !house.data) return null
   return (
     <Dialog title={`Fields of No. ${String(number)}`} width={560} onClose={onClose}>
-      <Form document={document.data} onRun={onRun} />
+      <Form document={document.data} house={house.data} onRun={onRun} />
     </Dialog>
   )
 }
 
-function Form({ document, onRun }: { document: Document; onRun: (ask: Ask) => void }) {
-  const [slip, setSlip] = useState<Slip>(() => slipFrom(document))
+function Form({ document, house, onRun }: { document: Document; house: House; onRun: (ask: Ask) => void }) {
+  const [slip, setSlip] = useState<Slip>(() => slipFrom(document, house))
   const [renames, setRenames] = useState(true)
   const settled = useSettled(slip, 150)
   const preview = useQuery({
@@ -43,30 +44,21 @@ function Form({ document, onRun }: { document: Document; onRun: (ask: Ask) => vo
         onRun({ act: 'correct', documents: [document.number], editions: { [document.number]: document.edition }, fields: slip, name: renames && differs ? name : '' })
       }}
     >
-      <KindField value={slip.kind} none="–" onChange={(kind) => setSlip({ ...slip, kind })} />
-      {WORDS.map((word) => (
-        <label key={word}>
-          {word}
-          <input value={slip[word]} onChange={(event) => setSlip({ ...slip, [word]: event.target.value })} />
-          <small className="bad">{problems.find((problem) => problem.field === word && slip[word] !== '')?.message}</small>
-        </label>
-      ))}
+      <FieldInputs slip={slip} untouched="" problems={problems} onChange={(part) => setSlip({ ...slip, ...part })} />
       {preview.error && <ProblemNote error={preview.error} />}
       {differs && (
-        <label className="tick">
-          <input type="checkbox" checked={renames} onChange={() => setRenames(!renames)} /> <span>Rename it to <SegmentedName segments={preview.data?.segments ?? []} /></span>
-        </label>
+        <Checkbox className="tick" checked={renames} onChange={() => setRenames(!renames)}><span>Rename it to <SegmentedName segments={preview.data?.segments ?? []} /></span></Checkbox>
       )}
       <div className="dialogacts">
-        <button type="submit" className="btn">
+        <Button type="primary" htmlType="submit">
           Correct <kbd>Enter</kbd>
-        </button>
+        </Button>
       </div>
     </form>
   )
 }
 
-function slipFrom(document: Document): Slip {
+function slipFrom(document: Document, house: House): Slip {
   return {
     kind: document.kind ?? '',
     who: document.who_short ?? document.who ?? '',
@@ -74,7 +66,8 @@ function slipFrom(document: Document): Slip {
     when: document.when ? day(document.when) : '',
     what: document.what ?? '',
     reference: document.reference ?? '',
-    amount: document.amount ?? '',
+    amount: document.amount ? [document.amount, document.currency].filter(Boolean).join(' ') : '',
+    fields: Object.fromEntries(house.fields.filter((field) => document.fields[field.code]).map((field) => [field.code, typed(field, document.fields[field.code])])),
     folder: document.folder,
     extension: /^(\.[A-Za-z0-9]{1,12}){0,2}$/.test(splitName(document.name)[1]) ? splitName(document.name)[1] : null,
     as_version: false,

@@ -1,11 +1,12 @@
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
+import { Button, Input } from 'antd'
 import { useState } from 'react'
 import { useNavigate } from 'react-router'
-import { api, told } from '../shared/api/client'
-import { useSettled } from '../shared/useSettled'
-import { Dialog } from '../shared/Dialog'
-import { number, plural, size } from '../shared/format'
-import { ProblemNote } from '../shared/ProblemNote'
+import { api, told } from '../api/client'
+import { useSettled } from '../useSettled'
+import { Dialog } from '../controls/Dialog'
+import { number, plural, size } from '../format'
+import { ProblemNote } from '../ProblemNote'
 
 /** How much has lain in the bin for long, counted; only who types that number destroys it. */
 export function EmptyBinDialog({ onClose }: { onClose: () => void }) {
@@ -42,7 +43,7 @@ export function EmptyBinDialog({ onClose }: { onClose: () => void }) {
       >
         <label>
           In the bin for more than so many days
-          <input inputMode="numeric" value={days} onChange={(event) => setDays(event.target.value)} />
+          <Input inputMode="numeric" value={days} onChange={(event) => setDays(event.target.value)} />
         </label>
         <p role="status">
           {!isNumber && 'Type a number of days.'}
@@ -56,15 +57,15 @@ export function EmptyBinDialog({ onClose }: { onClose: () => void }) {
         {count > 0 && (
           <label>
             Type {number(count)} to confirm
-            <input inputMode="numeric" value={typed} onChange={(event) => setTyped(event.target.value)} />
+            <Input inputMode="numeric" value={typed} onChange={(event) => setTyped(event.target.value)} />
           </label>
         )}
         {old.error && <ProblemNote error={old.error} />}
         {empty.error && <ProblemNote error={empty.error} />}
         <div className="dialogacts">
-          <button type="submit" className="btn danger" disabled={!isConfirmed || empty.isPending}>
+          <Button type="primary" danger htmlType="submit" disabled={!isConfirmed || empty.isPending}>
             Destroy {count > 0 && number(count)} for good
-          </button>
+          </Button>
         </div>
       </form>
     </Dialog>

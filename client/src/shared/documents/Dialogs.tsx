@@ -1,9 +1,10 @@
 import { useMutation, useQueryClient } from '@tanstack/react-query'
+import { Button, Checkbox, Input } from 'antd'
 import { lazy, Suspense, useState } from 'react'
-import { api, told, type OutlineEntry } from '../shared/api/client'
-import { Dialog } from '../shared/Dialog'
-import { plural } from '../shared/format'
-import { ProblemNote } from '../shared/ProblemNote'
+import { api, told, type OutlineEntry } from '../api/client'
+import { Dialog } from '../controls/Dialog'
+import { plural } from '../format'
+import { ProblemNote } from '../ProblemNote'
 import { Chooser } from './Chooser'
 import { LookDialog } from './LookDialog'
 import { TagDialog } from './TagDialog'
@@ -165,13 +166,13 @@ function Ask({ title, label, verb, start = '', optional = false, bare = false, o
         {!bare && (
           <label>
             {label}
-            <input value={text} onChange={(event) => setText(event.target.value)} />
+            <Input value={text} onChange={(event) => setText(event.target.value)} />
           </label>
         )}
         <div className="dialogacts">
-          <button type="submit" className="btn" disabled={!optional && !text.trim()}>
+          <Button type="primary" htmlType="submit" disabled={!optional && !text.trim()}>
             {verb} <kbd>Enter</kbd>
-          </button>
+          </Button>
         </div>
       </form>
     </Dialog>
@@ -192,15 +193,13 @@ function NewFolder({ folder, onClose, onSay }: { folder: OutlineEntry | null; on
       >
         <label>
           Name
-          <input value={name} onChange={(event) => setName(event.target.value)} />
+          <Input value={name} onChange={(event) => setName(event.target.value)} />
         </label>
-        <label className="tick">
-          <input type="checkbox" checked={isPrivate} onChange={() => setPrivate(!isPrivate)} /> Only I may see it, until I grant it to others
-        </label>
+        <Checkbox className="tick" checked={isPrivate} onChange={() => setPrivate(!isPrivate)}>Only I may see it, until I grant it to others</Checkbox>
         <div className="dialogacts">
-          <button type="submit" className="btn" disabled={!name.trim()}>
+          <Button type="primary" htmlType="submit" disabled={!name.trim()}>
             Make <kbd>Enter</kbd>
-          </button>
+          </Button>
         </div>
       </form>
     </Dialog>

@@ -1,6 +1,7 @@
-import { Dialog } from '../shared/Dialog'
-import { PathLine, stopsOf } from '../shared/PathLine'
-import { SegmentedName } from '../shared/SegmentedName'
+import { Button } from 'antd'
+import { Dialog } from '../controls/Dialog'
+import { PathLine, stopsOf } from '../PathLine'
+import { SegmentedName } from '../SegmentedName'
 import type { Checked } from './useChanges'
 
 interface Props {
@@ -34,9 +35,9 @@ export function LookDialog({ checked, isBusy, onRun, onClose }: Props) {
           </p>
         )}
         <div className="dialogacts">
-          <button type="button" className="btn" disabled={isBusy} onClick={onRun}>
+          <Button type="primary" disabled={isBusy} onClick={onRun}>
             Let it run <kbd>Enter</kbd>
-          </button>
+          </Button>
         </div>
       </div>
     </Dialog>

@@ -1,5 +1,5 @@
-import { fileUrl, zipUrl, type Listed } from '../shared/api/client'
-import type { Action } from './ActionBar'
+import { fileUrl, zipUrl, type Listed } from '../api/client'
+import type { Action } from '../controls/ActionMenu'
 import type { Open } from './Dialogs'
 import type { Selection } from './selection'
 import type { useChanges } from './useChanges'

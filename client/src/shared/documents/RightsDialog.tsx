@@ -1,16 +1,19 @@
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
+import { Button, Checkbox } from 'antd'
 import { useState } from 'react'
-import { api, told, type Schemas } from '../shared/api/client'
-import { rightsQuery } from '../shared/api/queries'
-import { Dialog } from '../shared/Dialog'
-import { number, plural } from '../shared/format'
-import { PathLine, stopsOf } from '../shared/PathLine'
-import { ProblemNote } from '../shared/ProblemNote'
+import { Pick } from '../controls/Pick'
+import { api, told, type Schemas } from '../api/client'
+import { rightsQuery } from '../api/queries'
+import { Dialog } from '../controls/Dialog'
+import { number, plural } from '../format'
+import { PathLine, stopsOf } from '../PathLine'
+import { ProblemNote } from '../ProblemNote'
 
 type Rights = Schemas['Rights']
 type Wish = Schemas['Wish']
 type Right = Schemas['WishedGrant']['right']
 
+const RIGHTS = ['reader', 'filer', 'keeper'].map((right) => ({ value: right, label: right }))
 const MAY: Record<string, string> = { reader: 'looks', filer: 'looks, adds, files, corrects', keeper: 'rearranges and grants as well' }
 
 /** Who can see a folder and why; for its keepers, granting with a preview of what changes. */
@@ -91,41 +94,28 @@ function Granting({ rights }: { rights: Rights }) {
     <section aria-label="Granting">
       <h2>Granted on this folder itself</h2>
       {!isRoot && (
-        <label className="tick">
-          <input type="checkbox" checked={wish.replaces} onChange={() => change({ ...wish, replaces: !wish.replaces })} /> Only these: take nothing over from the folders above
-        </label>
+        <Checkbox className="tick" checked={wish.replaces} onChange={() => change({ ...wish, replaces: !wish.replaces })}>Only these: take nothing over from the folders above</Checkbox>
       )}
       {wish.grants.map((grant, at) => (
         <div key={keyOf(grant)} className="grantrow">
           <span>
             {nameOf(grant)} {grant.team && <small className="soft">team</small>}
           </span>
-          <select aria-label={`Right of ${nameOf(grant)}`} value={grant.right} onChange={(event) => change({ ...wish, grants: wish.grants.map((one, index) => (index === at ? { ...one, right: event.target.value as Right } : one)) })}>
-            {['reader', 'filer', 'keeper'].map((right) => (
-              <option key={right}>{right}</option>
-            ))}
-          </select>
+          <Pick label={`Right of ${nameOf(grant)}`} value={grant.right} choices={RIGHTS} onPick={(right) => change({ ...wish, grants: wish.grants.map((one, index) => (index === at ? { ...one, right: right as Right } : one)) })} />
           <button type="button" className="link" onClick={() => change({ ...wish, grants: wish.grants.filter((_, index) => index !== at) })}>
             take away
           </button>
         </div>
       ))}
-      <select
-        aria-label="Grant to"
+      <Pick
+        label="Grant to"
         value=""
-        onChange={(event) => {
-          const name = rights.names.find((one) => keyOf({ person: one.id, team: one.team_id }) === event.target.value)
+        choices={[{ value: '', label: 'grant to …' }, ...free.map((name) => ({ value: keyOf({ person: name.id, team: name.team_id }), label: `${name.name}${name.team_id ? ' (team)' : ''}` }))]}
+        onPick={(key) => {
+          const name = rights.names.find((one) => keyOf({ person: one.id, team: one.team_id }) === key)
           if (name) change({ ...wish, grants: [...wish.grants, { person: name.id, team: name.team_id, right: 'reader' }] })
         }}
-      >
-        <option value="">grant to …</option>
-        {free.map((name) => (
-          <option key={keyOf({ person: name.id, team: name.team_id })} value={keyOf({ person: name.id, team: name.team_id })}>
-            {name.name}
-            {name.team_id ? ' (team)' : ''}
-          </option>
-        ))}
-      </select>
+      />
       {error && <ProblemNote error={error} />}
       {put.data ? (
         <p role="status" className="done">
@@ -135,9 +125,9 @@ function Granting({ rights }: { rights: Rights }) {
         effects && <Effects effects={effects} />
       )}
       <div className="dialogacts">
-        <button type="button" className="btn" disabled={!effects || effects.length === 0 || look.isPending || look.error !== null || put.isPending} onClick={() => put.mutate()}>
+        <Button type="primary" disabled={!effects || effects.length === 0 || look.isPending || look.error !== null || put.isPending} onClick={() => put.mutate()}>
           Grant it so
-        </button>
+        </Button>
       </div>
     </section>
   )

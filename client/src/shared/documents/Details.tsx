@@ -1,15 +1,16 @@
 import { useInfiniteQuery, useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
 import { useState } from 'react'
 import { Link } from 'react-router'
-import type { Open } from '../folders/Dialogs'
-import type { Ask } from '../folders/useChanges'
-import { ACTIONS } from './actions'
-import { api, told, type Document, type Schemas } from './api/client'
-import { documentQuery, houseQuery, logbookQuery } from './api/queries'
-import { day, moment, money, number } from './format'
-import { PageView } from './PageView'
-import { PathLine, stopsOf } from './PathLine'
-import { ProblemNote } from './ProblemNote'
+import type { Open } from './Dialogs'
+import type { Ask } from './useChanges'
+import { ACTIONS } from '../actions'
+import { api, told, type Document, type Schemas } from '../api/client'
+import { documentQuery, houseQuery, logbookQuery } from '../api/queries'
+import { said } from '../fields'
+import { day, moment, money, number } from '../format'
+import { PageView } from '../PageView'
+import { PathLine, stopsOf } from '../PathLine'
+import { ProblemNote } from '../ProblemNote'
 import { Versions } from './Versions'
 
 interface Props {
@@ -90,14 +91,16 @@ function Viewed({ document, wide }: { document: Document; wide: boolean }) {
 }
 
 function Facts({ document }: { document: Document }) {
-  const kinds = useQuery(houseQuery).data?.kinds ?? []
+  const house = useQuery(houseQuery).data
+  const kinds = house?.kinds ?? []
   const facts: [string, string | null][] = [
     ['kind', kinds.find((kind) => kind.code === document.kind)?.label ?? document.kind],
     ['who', document.who],
     ['when', document.when ? day(document.when) : null],
     ['what', document.what],
     ['reference', document.reference],
-    ['amount', document.amount ? money(document.amount) : null],
+    ['amount', document.amount ? money(document.amount, document.currency) : null],
+    ...(house?.fields ?? []).filter((field) => document.fields[field.code]).map((field): [string, string] => [field.label.toLowerCase(), said(field, document.fields[field.code])]),
     ['in', document.folder_path === '' ? 'Drive' : (document.folder_path?.split('/').join(' / ') ?? document.arrival_point)],
     ['changed', `${moment(document.changed_at)}${document.changed_by ? ` by ${document.changed_by}` : ''}`],
   ]

@@ -1,9 +1,9 @@
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
 import { Link } from 'react-router'
-import { api, fileUrl, told, type Document, type Schemas } from './api/client'
-import { versionsQuery } from './api/queries'
-import { moment, number, size } from './format'
-import { ProblemNote } from './ProblemNote'
+import { api, fileUrl, told, type Document, type Schemas } from '../api/client'
+import { versionsQuery } from '../api/queries'
+import { moment, number, size } from '../format'
+import { ProblemNote } from '../ProblemNote'
 
 type Version = Schemas['Version']
 

@@ -1,15 +1,15 @@
 import { useQuery } from '@tanstack/react-query'
+import { Button, Input } from 'antd'
 import { useState } from 'react'
-import { matching } from '../desk/model'
-import { api, told, type OutlineEntry } from '../shared/api/client'
-import { deskQuery, folderQuery } from '../shared/api/queries'
-import { Dialog } from '../shared/Dialog'
-import { plural } from '../shared/format'
-import { choiceOf, outlineChoice } from '../shared/folderChoices'
-import { PathLine, stopsOf } from '../shared/PathLine'
-import { ProblemNote } from '../shared/ProblemNote'
-import { SegmentedName } from '../shared/SegmentedName'
-import { TypeAhead, type Choice } from '../shared/TypeAhead'
+import { api, told, type OutlineEntry } from '../api/client'
+import { deskQuery, folderQuery } from '../api/queries'
+import { Dialog } from '../controls/Dialog'
+import { plural } from '../format'
+import { choiceOf, matching, outlineChoice } from '../folderChoices'
+import { PathLine, stopsOf } from '../PathLine'
+import { ProblemNote } from '../ProblemNote'
+import { SegmentedName } from '../SegmentedName'
+import { TypeAhead, type Choice } from '../controls/TypeAhead'
 import { wholeAsk } from './useChanges'
 
 interface Props {
@@ -62,9 +62,9 @@ export function Chooser({ title, verb, folders, onChoose, onClose, onMade }: Pro
           <p className="soft">Nothing is chosen yet. ↓ shows every folder you may file in.</p>
         )}
         <div className="dialogacts">
-          <button type="button" className="btn" disabled={chosen === null} onClick={() => chosen !== null && onChoose(chosen)}>
+          <Button type="primary" disabled={chosen === null} onClick={() => chosen !== null && onChoose(chosen)}>
             {verb} <kbd>Enter</kbd>
-          </button>
+          </Button>
         </div>
       </div>
     </Dialog>
@@ -118,10 +118,10 @@ function NewFolder({ folder, onMade }: { folder: OutlineEntry; onMade: (id: numb
         if (name.trim()) void make()
       }}
     >
-      <input aria-label="New folder inside" placeholder="new folder inside …" value={name} onChange={(event) => setName(event.target.value)} />
-      <button type="submit" className="btn quiet" disabled={!name.trim()}>
+      <Input aria-label="New folder inside" placeholder="new folder inside …" value={name} onChange={(event) => setName(event.target.value)} />
+      <Button htmlType="submit" disabled={!name.trim()}>
         Make
-      </button>
+      </Button>
       {error !== null && <ProblemNote error={error} />}
     </form>
   )

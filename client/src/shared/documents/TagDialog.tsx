@@ -1,11 +1,12 @@
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
+import { Button } from 'antd'
 import { useState } from 'react'
-import { api, told } from '../shared/api/client'
-import { tagsQuery } from '../shared/api/queries'
-import { Dialog } from '../shared/Dialog'
-import { plural } from '../shared/format'
-import { ProblemNote } from '../shared/ProblemNote'
-import { TypeAhead } from '../shared/TypeAhead'
+import { api, told } from '../api/client'
+import { tagsQuery } from '../api/queries'
+import { Dialog } from '../controls/Dialog'
+import { plural } from '../format'
+import { ProblemNote } from '../ProblemNote'
+import { TypeAhead } from '../controls/TypeAhead'
 
 interface Props {
   numbers: readonly number[]
@@ -59,9 +60,9 @@ export function TagDialog({ numbers, folder, worn, onClose }: Props) {
         )}
         {set.error && <ProblemNote error={set.error} />}
         <div className="dialogacts">
-          <button type="button" className="btn" disabled={!typed.trim()} onClick={() => put(typed)}>
+          <Button type="primary" disabled={!typed.trim()} onClick={() => put(typed)}>
             Put on <kbd>Enter</kbd>
-          </button>
+          </Button>
         </div>
       </div>
     </Dialog>

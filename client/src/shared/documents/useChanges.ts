@@ -1,8 +1,8 @@
 import { useMutation, useQueryClient } from '@tanstack/react-query'
 import { useState } from 'react'
 import { useNavigate } from 'react-router'
-import { api, Problem, told, type Schemas } from '../shared/api/client'
-import { worded } from '../shared/said'
+import { api, Problem, told, type Schemas } from '../api/client'
+import { worded } from '../said'
 
 export type Ask = Partial<Schemas['Ask']> & { act: Schemas['Ask']['act'] }
 export type Checked = Schemas['Checked']

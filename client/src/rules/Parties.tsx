@@ -1,0 +1,72 @@
+import { Button, Form, Input, Select, Table } from 'antd'
+import { useState } from 'react'
+import { api, told, type Schemas } from '../shared/api/client'
+import { number, plural } from '../shared/format'
+import { Dialog } from '../shared/controls/Dialog'
+import { ProblemNote } from '../shared/ProblemNote'
+import { usePut } from './usePut'
+
+type Rules = Schemas['Rules']
+type Party = Schemas['NumberedParty']
+
+/** Whom documents come from and go to, and how their names are written. */
+export function Parties({ rules }: { rules: Rules }) {
+  const [open, setOpen] = useState<Party | null>(null)
+  const [wanted, setWanted] = useState('')
+  const low = wanted.trim().toLowerCase()
+  const shown = rules.parties.filter(({ party }) => [party.name, party.short ?? '', ...party.spellings].some((name) => name.toLowerCase().includes(low)))
+  return (
+    <>
+      <div className="ruleshead">
+        <p>Whom documents come from and go to. New ones come to be when a document is filed.</p>
+        <Input.Search allowClear aria-label="Find a party" placeholder={`Among ${plural(rules.parties.length, 'party', 'parties')}`} value={wanted} style={{ width: 240 }} onChange={(event) => setWanted(event.target.value)} />
+      </div>
+      <Table<Schemas['PartyUsed']>
+        size="small"
+        pagination={{ pageSize: 50, hideOnSinglePage: true, showSizeChanger: false }}
+        rowKey={({ party }) => party.id}
+        dataSource={shown}
+        columns={[
+          { title: 'Party', render: (_, { party }) => <b>{party.name}</b> },
+          { title: 'Short form', render: (_, { party }) => (party.short ? <code>{party.short}</code> : '–') },
+          { title: 'Also written', render: (_, { party }) => party.spellings.join(', ') || '–' },
+          { title: 'Documents', align: 'right', render: (_, { documents }) => number(documents) },
+          { title: '', align: 'right', render: (_, { party }) => <Button size="small" type="link" aria-label={`Change ${party.name}`} onClick={() => setOpen(party)}>change</Button> },
+        ]}
+      />
+      {open && <PartyDialog key={open.id} party={open} onClose={() => setOpen(null)} />}
+    </>
+  )
+}
+
+interface Wish {
+  name: string
+  short: string | null
+  spellings: string[]
+}
+
+function PartyDialog({ party, onClose }: { party: Party; onClose: () => void }) {
+  const [form] = Form.useForm<Wish>()
+  const put = usePut((wish: Wish) => told(api.PUT('/api/rules/parties/{party}', { params: { path: { party: party.id } }, body: wish })), onClose)
+  return (
+    <Dialog title={party.name} width={480} onClose={onClose}>
+      <Form<Wish> form={form} layout="vertical" initialValues={party} onFinish={(wish) => put.mutate(wish)}>
+        <Form.Item name="name" label="Name" rules={[{ required: true, whitespace: true, message: 'A party needs a name' }]} extra="The name it has now stays one that it is found by.">
+          <Input maxLength={200} />
+        </Form.Item>
+        <Form.Item name="short" label="Short form" extra="New names of documents are told by it; those that stand keep theirs.">
+          <Input maxLength={16} />
+        </Form.Item>
+        <Form.Item name="spellings" label="Also written">
+          <Select mode="tags" open={false} suffixIcon={null} placeholder="type one, then Enter" />
+        </Form.Item>
+        {put.error && <ProblemNote error={put.error} />}
+        <div className="dialogacts">
+          <Button type="primary" htmlType="submit" loading={put.isPending}>
+            Keep it so <kbd>Enter</kbd>
+          </Button>
+        </div>
+      </Form>
+    </Dialog>
+  )
+}

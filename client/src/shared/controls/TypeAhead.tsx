@@ -1,0 +1,136 @@
+import { AutoComplete } from 'antd'
+import { useLayoutEffect, useRef, useState, type ComponentRef, type KeyboardEvent, type ReactNode, type RefObject } from 'react'
+
+export interface Choice {
+  key: string
+  value: string // what is put into the field
+  shown: ReactNode
+  group?: string
+}
+
+interface Props {
+  label: string // for those who hear the page
+  value: string
+  choices: Choice[] // already narrowed by what is typed, best first
+  placeholder?: string
+  inputRef?: RefObject<HTMLInputElement | null>
+  invalid?: boolean
+  opensAtOnce?: boolean // shows its choices before anything is typed
+  inLine?: boolean // on a line that shows no frame of its own
+  wide?: boolean // its choices are as wide as the field there, too
+  onType: (text: string) => void
+  onChoose: (choice: Choice) => void
+  onLeave?: () => void // the focus goes elsewhere
+  onNext?: () => void // after a choice by Enter or mouse; Tab goes on by itself
+  onEnter: () => void // Enter with nothing left to choose
+}
+
+/**
+ * A field with choices beneath while it has the focus. Tab and Enter take the marked choice; Escape
+ * closes the choices, and again leaves the field.
+ */
+export function TypeAhead({ label, value, choices, placeholder, inputRef, invalid, opensAtOnce = false, inLine = false, wide = false, onType, onChoose, onLeave, onNext, onEnter }: Props) {
+  const field = useRef<ComponentRef<typeof AutoComplete>>(null)
+  const marked = useRef<string | null>(null) // the key of the choice that the arrows or the mouse came to
+  const [open, setOpen] = useState(false)
+  const [typed, setTyped] = useState(false)
+  const shown = open && choices.length > 0
+  useLayoutEffect(() => {
+    if (inputRef) inputRef.current = field.current?.nativeElement.querySelector('input') ?? null
+  })
+  const take = () => {
+    const choice = choices.find((one) => one.key === marked.current) ?? choices[0]
+    if (choice) onChoose(choice)
+    settle()
+  }
+  const settle = () => {
+    setOpen(false)
+    setTyped(false)
+    marked.current = null
+  }
+  // before the library sees them: what Enter, Tab and Escape mean here depends on whether somebody typed or moved
+  const onKeyDownCapture = (event: KeyboardEvent) => {
+    if (event.altKey || event.metaKey) return // keys of the view, not of the field
+    if (event.key === 'ArrowDown' || event.key === 'ArrowUp') {
+      setTyped(true)
+      if (!shown) {
+        event.preventDefault()
+        event.stopPropagation()
+        setOpen(true)
+      }
+    } else if (event.key === 'Enter' && !event.ctrlKey) {
+      event.preventDefault()
+      event.stopPropagation()
+      // a choice counts only where somebody typed or moved; Enter on a settled field goes on
+      if (shown && typed) {
+        take()
+        onNext?.()
+      } else onEnter()
+    } else if (event.key === 'Tab') {
+      event.stopPropagation() // it takes the choice, and goes on
+      if (shown && typed && !event.shiftKey) take()
+    } else if (event.key === 'Escape') {
+      event.preventDefault()
+      event.stopPropagation()
+      if (shown) setOpen(false)
+      else field.current?.blur()
+    }
+  }
+  return (
+    <div className="typeahead" onKeyDownCapture={onKeyDownCapture}>
+      <AutoComplete
+        {...{ onActive: (key: string | null) => { marked.current = key } }}
+        ref={field}
+        aria-label={label}
+        value={value}
+        open={shown}
+        options={optionsOf(choices)}
+        defaultActiveFirstOption
+        classNames={{ popup: { root: typed ? 'choices' : 'choices settled' } }}
+        virtual={false}
+        listHeight={264}
+        variant={inLine ? 'borderless' : 'outlined'}
+        popupMatchSelectWidth={inLine && !wide ? 280 : true}
+        placeholder={placeholder}
+        status={invalid ? 'error' : ''}
+        onSearch={(text) => {
+          marked.current = null
+          onType(text)
+          setOpen(true)
+          setTyped(text !== '')
+        }}
+        onSelect={(key: string) => {
+          const choice = choices.find((one) => one.key === key)
+          settle()
+          if (choice) {
+            onChoose(choice)
+            onNext?.()
+          }
+        }}
+        onFocus={(event) => {
+          if (event.target instanceof HTMLInputElement) event.target.select()
+          settle()
+          setOpen(opensAtOnce)
+        }}
+        onBlur={() => {
+          setOpen(false)
+          onLeave?.()
+        }}
+      />
+    </div>
+  )
+}
+
+/** The choices as the library takes them, under the heads of their groups. */
+function optionsOf(choices: Choice[]) {
+  const options: { value: string; label: ReactNode; options?: { value: string; label: ReactNode }[] }[] = []
+  let last: string | undefined
+  for (const { key, shown, group } of choices) {
+    const option = { value: key, label: shown }
+    if (group === undefined) options.push(option)
+    else if (group === last) options.at(-1)?.options?.push(option)
+    else options.push({ value: `group ${group}`, label: group, options: [option] })
+    last = group
+  }
+  return options
+}
