@@ -6,7 +6,7 @@ import unicodedata
 from datetime import date
 from decimal import Decimal
 
-from unidecode import unidecode
+from anyascii import anyascii
 
 from .formats import DateFormat, TextFormat, in_case, show_date
 from .pattern import FORBIDDEN, Pattern, Slot, Style
@@ -78,7 +78,7 @@ def words_of(value: str, style: Style, reserved: frozenset[str]) -> list[str]:
     """Return the words of *value* with everything gone that cannot or should not stand in a name."""
     text = unicodedata.normalize("NFC", value)
     if style.transliterate:
-        text = unidecode(text.replace("&", " and "))
+        text = anyascii(text.replace("&", " and "))
     text = text.translate(_DROPPED)
     gaps = reserved | FORBIDDEN | {style.joiner}
     spaced = "".join(" " if c in gaps or _is_gap(c) else c for c in text)

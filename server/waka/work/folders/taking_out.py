@@ -2,10 +2,12 @@
 
 from __future__ import annotations
 
-import zipfile
 from collections.abc import Iterator, Sequence
 from dataclasses import dataclass
-from io import RawIOBase
+from functools import partial
+from zipfile import ZIP_DEFLATED
+
+from zipstream import ZipStream
 
 from waka.core.names import readable, to_bytes, veiled
 from waka.drive.tree import CHUNK
@@ -57,49 +59,24 @@ def _zip(deps: Deps, name: str, members: Sequence[Member], above: str, hidden: S
     return Zip(name=name, chunks=_written(deps, members, above, hidden))
 
 
-class _Sink(RawIOBase):
-    """Where the archive is written, until the chunk is handed on."""
-
-    def __init__(self) -> None:
-        self.pieces: list[bytes] = []
-
-    def writable(self) -> bool:
-        return True
-
-    def write(self, piece: object) -> int:
-        data = bytes(piece)  # type: ignore[call-overload]
-        self.pieces.append(data)
-        return len(data)
-
-    def take(self) -> bytes:
-        data = b"".join(self.pieces)
-        self.pieces.clear()
-        return data
-
-
 def _written(deps: Deps, members: Sequence[Member], above: str, hidden: Sequence[str]) -> Iterator[bytes]:
-    sink = _Sink()
+    archive = ZipStream(compress_type=ZIP_DEFLATED, compress_level=1)
     used: set[str] = set()
     lacking: list[str] = []
-    with zipfile.ZipFile(sink, "w", zipfile.ZIP_DEFLATED, compresslevel=1) as archive:
-        for member in members:
-            path = f"{member.folder_path}/{member.name}" if member.folder_path else member.name
-            # what is a sign like any other here would be a folder for other systems
-            seen = veiled(path, hidden)
-            shown = readable(seen.removeprefix(f"{above}/") if above else seen).replace("\\", "_")
-            while shown in used:
-                shown = f"{shown} (No. {member.id})"
-            used.add(shown)
-            try:
-                with (
-                    deps.drive.reading(to_bytes(path)) as file,
-                    archive.open(shown, "w", force_zip64=True) as out,
-                ):
-                    while chunk := file.read(CHUNK):
-                        out.write(chunk)
-                        yield sink.take()
-            except (FileNotFoundError, UnsafePath):
-                lacking.append(shown)
-        if lacking:
-            archive.writestr("NOT IN THIS ZIP.txt", "\n".join(["No longer where they were:", *lacking]))
-    yield sink.take()
+    for member in members:
+        path = f"{member.folder_path}/{member.name}" if member.folder_path else member.name
+        # what is a sign like any other here would be a folder for other systems
+        seen = veiled(path, hidden)
+        shown = readable(seen.removeprefix(f"{above}/") if above else seen).replace("\\", "_")
+        while shown in used:
+            shown = f"{shown} (No. {member.id})"
+        used.add(shown)
+        try:
+            with deps.drive.reading(to_bytes(path)) as file:
+                archive.add(iter(partial(file.read, CHUNK), b""), shown)
+                yield from archive.all_files()
+        except (FileNotFoundError, UnsafePath):
+            lacking.append(shown)
+    if lacking:
+        archive.add("\n".join(["No longer where they were:", *lacking]), "NOT IN THIS ZIP.txt")
+    yield from archive.finalize()
