@@ -6,7 +6,7 @@
     ├── SlipIncomplete, NameUnfit, BadRequest                       refused before anything moves
     ├── NameTaken, SourceChanged, SourceGone, StepInMotion, Busy    refused by what is there now
     ├── UnsafePath, DriveTrouble (DriveAway, ForeignDrive)          the folder tree
-    ├── UploadCutOff, UploadConflict, TooLarge                                    coming in
+    ├── UploadConflict, TooLarge                                                  coming in
     ├── Unreadable, StillReading, ReadingAway                       looking at bytes
     ├── FolderNotEmpty, NeedsALook                                  changes by hand
     ├── ListHasErrors, ListIsRunning, ListChanged                                change lists
@@ -284,10 +284,6 @@ class ForeignDrive(DriveTrouble):
             "from now on, have an administrator say so: bin/waka drive adopt.",
             part=part, root=root,
         )  # fmt: skip
-
-
-class UploadCutOff(WakaError):
-    code = "upload_cut_off"
 
 
 class UploadConflict(WakaError):

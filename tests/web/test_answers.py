@@ -88,4 +88,5 @@ def test_the_api_describes_itself(tamsin: Visitor) -> None:
     assert told["openapi"].startswith("3.1")
     refusals = told["paths"]["/api/desk/{number}/file"]["post"]["responses"]["409"]["content"]
     assert list(refusals) == ["application/problem+json"]
-    assert "application/octet-stream" in told["paths"]["/api/desk/uploads"]["post"]["requestBody"]["content"]
+    piece = told["paths"]["/api/uploads/{upload}"]["patch"]["requestBody"]["content"]
+    assert list(piece) == ["application/offset+octet-stream"]

@@ -45,7 +45,6 @@ TABLE: dict[tuple[str, str], tuple[Any, int, Any]] = {
     ("put", "/api/desk/{number}/slip"): (SLIP, 404, None),
     ("put", "/api/desk/{number}/later"): ({"later": True}, 404, None),
     ("post", "/api/desk/{number}/file"): (SLIP, 404, None),
-    ("post", "/api/desk/uploads"): (b"x", 403, None),
     ("get", "/api/folders"): (None, 200, {"folders": []}),
     ("get", "/api/folders/{folder}/documents"): (None, 404, None),
     ("get", "/api/documents/{number}"): (None, 404, None),
@@ -144,7 +143,7 @@ TABLE: dict[tuple[str, str], tuple[Any, int, Any]] = {
     ("post", "/api/invitations/{secret}"): ({"password": "long enough it is"}, 404, "open"),
 }  # fmt: skip
 QUERY = {
-    "/api/find": "?q=invoice", "/api/desk/{number}/slip": "?seen=1", "/api/desk/{number}/file": "?seen=1", "/api/desk/uploads": "?name=x.txt", "/api/logbook": "?quiet=false",
+    "/api/find": "?q=invoice", "/api/desk/{number}/slip": "?seen=1", "/api/desk/{number}/file": "?seen=1", "/api/logbook": "?quiet=false",
     "/api/folders/{folder}/groups": "?by=kind", "/api/documents/zip": "?numbers=1",
     "/api/old-path": "?path=Finance/Invoices/2026/2026-11-04_gmf_red-diesel.pdf",
 }  # fmt: skip

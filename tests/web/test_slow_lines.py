@@ -43,7 +43,7 @@ def slow_lines(server: Server, first: bytes, then: bytes) -> Iterator[list[socke
     [
         (b"GET /api/health HTTP/1.1\r\nHost: x\r\n", b"X-A: b\r\n"),
         (b"POST /api/sign-in HTTP/1.1\r\nHost: x\r\nContent-Type: application/json\r\nContent-Length: 9000\r\n\r\n{", b" "),
-        (b"POST /api/desk/uploads?name=a HTTP/1.1\r\nHost: x\r\nContent-Length: 900000\r\n\r\n", b"x"),
+        (b"PATCH /api/uploads/00000000-0000-4000-8000-000000000000 HTTP/1.1\r\nHost: x\r\nContent-Length: 900000\r\n\r\n", b"x"),
         (b"", b""),
     ],
     ids=["head", "body", "upload", "silent"],
@@ -63,22 +63,21 @@ def test_slow_takers_cost_nobody_an_answer(demo_server: Server) -> None:
     """Twenty who ask for documents and then do not read what comes."""
     client = Client(demo_server.port).sign_in()
     size = 12_000_000
-    status, made = client.ask("POST", "/api/desk/uploads?name=large.bin", b"x" * size)
-    assert status == 201
+    number = client.hand_in("large.bin", b"x" * size)
     lines = []
     for _ in range(20):
         line = socket.socket()
         line.setsockopt(socket.SOL_SOCKET, socket.SO_RCVBUF, 4096)
         line.connect(("127.0.0.1", demo_server.port))
         line.sendall(
-            f"GET /api/documents/{made['number']}/file HTTP/1.1\r\nHost: x\r\nCookie: {client.cookie}\r\n\r\n".encode()
+            f"GET /api/documents/{number}/file HTTP/1.1\r\nHost: x\r\nCookie: {client.cookie}\r\n\r\n".encode()
         )
         lines.append(line)
     time.sleep(1)
     try:
         for _ in range(10):
             assert client.ask("GET", "/api/desk")[0] == 200
-        whole = client.ask("GET", f"/api/documents/{made['number']}/file")[1]
+        whole = client.ask("GET", f"/api/documents/{number}/file")[1]
         assert len(whole) == size
     finally:
         for line in lines:

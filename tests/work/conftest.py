@@ -2,12 +2,11 @@
 
 import pytest
 
-from tests.work.drive import SmallDrive, small_drive
+from tests.work.drive import SmallDrive, hand_in, small_drive
 from tests.work.lists import Lists
 from waka.records.desk import naming
 from waka.records.folders import folders
 from waka.work.deps import Deps
-from waka.work.desk import arriving
 
 
 @pytest.fixture
@@ -23,7 +22,7 @@ def folder(deps: Deps, filer: int) -> int:
 
 @pytest.fixture
 def number(deps: Deps, filer: int) -> int:
-    return arriving.upload(deps, filer, "scan 1.txt", [b"mizzen\n"], 7)
+    return hand_in(deps, filer, "scan 1.txt", b"mizzen\n")
 
 
 @pytest.fixture

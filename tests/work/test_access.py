@@ -6,7 +6,7 @@ from datetime import date
 import pytest
 
 from tests.conftest import COSTLY
-from tests.work.drive import NOTE, SAIL, SmallDrive
+from tests.work.drive import NOTE, SAIL, SmallDrive, hand_in
 from waka.errors import BadRequest, NotAllowed, NotFound, NotSignedIn, SlipIncomplete, WrongPassword
 from waka.records.desk import naming
 from waka.records.folders.access import Holder
@@ -160,7 +160,6 @@ def test_rights_that_end_while_somebody_works(drive: SmallDrive) -> None:
 
 
 def test_an_arrival_point_is_seen_by_those_it_is_granted_to(drive: SmallDrive, boss: Person) -> None:
-    from waka.work.desk import arriving
     from waka.work.desk import queue as desk
 
     (drive.deps.arrivals.root / "Scanner").mkdir()
@@ -189,7 +188,7 @@ def test_a_name_that_nobody_has_takes_as_long(monkeypatch: pytest.MonkeyPatch) -
 def test_parties_are_known_to_who_sees_their_documents(drive: SmallDrive) -> None:
     """A party of one hidden document: its name and whose short form it is stay hidden, that the form is taken does not."""
     drive.keep_to("Trainees", drive.keeper)
-    number = arriving.upload(drive.deps, drive.keeper, "scan.txt", [b"x"], 1)
+    number = hand_in(drive.deps, drive.keeper, "scan.txt", b"x")
     secret = Slip(kind="letter", who="Quayle & Sable Solicitors", short="qss", when="1.2.2026", what="dismissal",
                   folder=drive.folder("Trainees"))  # fmt: skip
     filing.file_arrival(drive.deps, drive.keeper, number, secret, date(2026, 11, 20))
@@ -200,7 +199,7 @@ def test_parties_are_known_to_who_sees_their_documents(drive: SmallDrive) -> Non
         naming.add_party(conn, "Nobody Yet", "ny")
     assert "Nobody Yet" in str(desk.house(drive.deps, drive.filer).parties)
     assert "Nobody Yet" not in str(desk.house(drive.deps, drive.reader).parties)
-    other = arriving.upload(drive.deps, drive.filer, "scan 2.txt", [b"y"], 1)
+    other = hand_in(drive.deps, drive.filer, "scan 2.txt", b"y")
     tried = Slip(kind="letter", who="qss", when="1.2.2026", what="x", folder=drive.folder("Letters"))
     for slip in (tried, replace(tried, who="Another Firm", short="qss")):
         with drive.deps.db.transaction() as conn:

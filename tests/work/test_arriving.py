@@ -8,10 +8,10 @@ from datetime import date
 import pytest
 
 from tests.support import assert_records_agree, tree_of
-from waka.errors import WakaError
+from tests.work.drive import hand_in
+from waka.errors import BadRequest, TooLarge
 from waka.work.changes.ways import filing
 from waka.work.deps import Deps
-from waka.work.desk import arriving
 from waka.work.desk import keeping as keeping_slips
 from waka.work.desk.arriving import Sweeper
 from waka.work.desk.queue import desk
@@ -22,7 +22,6 @@ from waka.work.naming.slips import Slip
 @pytest.mark.parametrize(
     ("name", "stored"),
     [
-        pytest.param("../../etc/passwd", "passwd", id="way-up"),
         pytest.param("line\nbreak.txt", "line break.txt", id="newline"),
         pytest.param("\u202efdp.txt", "fdp.txt", id="direction"),
         pytest.param("sunny ⛵.txt", "sunny ⛵.txt", id="emoji"),
@@ -34,16 +33,19 @@ from waka.work.naming.slips import Slip
 def test_an_upload_with_a_hard_name_is_kept_under_a_sound_one(
     deps: Deps, filer: int, name: str, stored: str
 ) -> None:
-    arriving.upload(deps, filer, name, [b"x"], 1)
+    hand_in(deps, filer, name, b"x")
     assert os.listdir(deps.arrivals.root / "Uploads") == [stored]
     assert_records_agree(deps)
 
 
+def test_an_upload_whose_name_leads_out_is_refused(deps: Deps, filer: int) -> None:
+    with pytest.raises(BadRequest):
+        hand_in(deps, filer, "../../etc/passwd", b"x")
+    assert list(tree_of(deps.arrivals.root)) == [".incoming/mark"]
+
+
 def test_uploads_of_one_name_at_once_are_all_kept(deps: Deps, filer: int) -> None:
-    threads = [
-        threading.Thread(target=arriving.upload, args=(deps, filer, "same.txt", [b"%d" % n], 1))
-        for n in range(6)
-    ]
+    threads = [threading.Thread(target=hand_in, args=(deps, filer, "same.txt", b"%d" % n)) for n in range(6)]
     for thread in threads:
         thread.start()
     for thread in threads:
@@ -53,20 +55,10 @@ def test_uploads_of_one_name_at_once_are_all_kept(deps: Deps, filer: int) -> Non
     assert_records_agree(deps)
 
 
-@pytest.mark.parametrize(
-    ("chunks", "expected", "code"),
-    [
-        pytest.param([b"half"], 8, "upload_cut_off", id="cut-off"),
-        pytest.param([b"x" * 60_000] * 40, None, "too_large", id="too-large"),
-    ],
-)
-def test_an_upload_that_fails_leaves_nothing(
-    deps: Deps, filer: int, chunks: list[bytes], expected: int | None, code: str
-) -> None:
+def test_an_upload_that_is_too_large_is_refused_when_it_is_announced(deps: Deps, filer: int) -> None:
     deps = replace(deps, settings=replace(deps.settings, max_upload_bytes=1 << 20))
-    with pytest.raises(WakaError) as refused:
-        arriving.upload(deps, filer, "x.txt", chunks, expected)
-    assert refused.value.code == code
+    with pytest.raises(TooLarge):
+        hand_in(deps, filer, "x.txt", b"x" * 2_400_000)
     assert list(tree_of(deps.arrivals.root)) == [".incoming/mark"]
 
 
@@ -132,13 +124,13 @@ def test_what_is_still_being_written_is_told_and_taken_once_it_has_its_own_name(
 
 
 def test_the_same_bytes_a_second_time_are_said(deps: Deps, filer: int) -> None:
-    first = arriving.upload(deps, filer, "bill.txt", [b"the bill"], 8)
-    arriving.upload(deps, filer, "bill again.txt", [b"the bill"], 8)
+    first = hand_in(deps, filer, "bill.txt", b"the bill")
+    hand_in(deps, filer, "bill again.txt", b"the bill")
     assert [a.same_as for a in desk(deps, filer).waiting] == [None, first]
 
 
 def test_how_a_document_came_is_kept_for_good(deps: Deps, filer: int, folder: int) -> None:
-    number = arriving.upload(deps, filer, "scan 12.txt", [b"the bill"], 8)
+    number = hand_in(deps, filer, "scan 12.txt", b"the bill")
     slip = Slip(kind="invoice", who="mrc", when="12.3.2025", what="Mizzen sail", folder=folder)
     keeping_slips.save_slip(deps, filer, number, slip)
     filing.file_arrival(deps, filer, number, slip, date(2026, 11, 20))

@@ -11,7 +11,7 @@ import pytest
 from click.testing import CliRunner
 
 from tests.support import EMPTY, World, assert_records_agree, name_of
-from tests.work.drive import SAIL, SmallDrive, small_drive
+from tests.work.drive import SAIL, SmallDrive, hand_in, small_drive
 from waka import cli, launch
 from waka.core.changes.belonging import Belonging, Mark, belonging
 from waka.errors import CannotStart, DriveAway, ForeignDrive, NotAllowed
@@ -20,7 +20,6 @@ from waka.records.finding import logbook
 from waka.settings import Settings
 from waka.work.changes.ways import filing
 from waka.work.deps import Deps
-from waka.work.desk import arriving
 from waka.work.documents import storing, versions
 from waka.work.naming.slips import Slip
 from waka.work.outside import belonging as belongs
@@ -94,7 +93,7 @@ def test_a_second_waka_on_the_drive_is_refused_and_kept_versions_stay(
 
 def keep_a_version(drive: SmallDrive) -> None:
     """Give the bill a second version, so that its first one is kept in the store."""
-    number = arriving.upload(drive.deps, drive.filer, "scan.txt", [b"the corrected bill"], 18)
+    number = hand_in(drive.deps, drive.filer, "scan.txt", b"the corrected bill")
     slip = Slip(kind="invoice", who="mrc", when="12.3.2025", what="Mizzen sail", folder=drive.folder("Finance/2025"),
                 as_version=True)  # fmt: skip
     filing.file_arrival(drive.deps, drive.filer, number, slip, date(2026, 11, 20))

@@ -3,12 +3,12 @@
 import pytest
 
 from tests.support import assert_records_agree
-from tests.work.drive import LOG, SmallDrive
+from tests.work.drive import LOG, SmallDrive, hand_in
 from waka.errors import NotAllowed, NotFound
 from waka.work.changes import lists
 from waka.work.changes.run import run_list
 from waka.work.changes.ways import discarding, emptying, filing, undo
-from waka.work.desk import arriving, keeping, queue
+from waka.work.desk import keeping, queue
 from waka.work.desk.arriving import Sweeper
 from waka.work.finding import search as finding
 from waka.work.folders import browsing
@@ -17,7 +17,7 @@ from waka.work.naming.slips import Slip
 
 @pytest.fixture
 def number(drive: SmallDrive) -> int:
-    number = arriving.upload(drive.deps, drive.filer, "scan 1.txt", [b"twice there"], 11)
+    number = hand_in(drive.deps, drive.filer, "scan 1.txt", b"twice there")
     keeping.save_slip(drive.deps, drive.filer, number, Slip(who="mrc", what="Sail"))
     return number
 

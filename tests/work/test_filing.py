@@ -10,6 +10,7 @@ from pathlib import Path
 import pytest
 
 from tests.support import assert_records_agree, tree_of
+from tests.work.drive import hand_in
 from waka.errors import (
     DriveTrouble,
     NameTaken,
@@ -26,7 +27,6 @@ from waka.errors import (
 from waka.work.changes.ways import filing
 from waka.work.changes.ways import undo as undoing
 from waka.work.deps import Deps
-from waka.work.desk import arriving
 from waka.work.desk.arriving import Sweeper
 from waka.work.documents.reading import ReadingQueue
 from waka.work.finding import search as finding
@@ -177,7 +177,7 @@ def test_a_slip_that_makes_no_name_is_refused(
 
 def test_a_taken_name_is_refused_with_a_free_one(deps: Deps, filer: int, folder: int, number: int) -> None:
     filing.file_arrival(deps, filer, number, slip(folder), TODAY)
-    second = arriving.upload(deps, filer, "scan 2.txt", [b"other"], 5)
+    second = hand_in(deps, filer, "scan 2.txt", b"other")
     with pytest.raises(NameTaken) as taken:
         filing.file_arrival(deps, filer, second, slip(folder), TODAY)
     assert taken.value.facts["free"] == "2025-03-12_mrc_mizzen-sail_4471-2.txt"
@@ -189,7 +189,7 @@ def test_a_new_party_is_remembered_with_its_short_form(
 ) -> None:
     done = filing.file_arrival(deps, filer, number, slip(folder, who="Gull Point Chandlers"), TODAY)
     assert done.path.endswith("2025-03-12_gpc_mizzen-sail_4471.txt")
-    second = arriving.upload(deps, filer, "scan 2.txt", [b"other"], 5)
+    second = hand_in(deps, filer, "scan 2.txt", b"other")
     done = filing.file_arrival(deps, filer, second, slip(folder, who="gpc", what="lamp"), TODAY)
     assert done.path.endswith("2025-03-12_gpc_lamp_4471.txt")
 
@@ -217,7 +217,7 @@ def test_only_one_of_many_who_file_the_same_arrival_succeeds(
 
 
 def test_one_name_for_two_arrivals_at_once_goes_to_one(deps: Deps, filer: int, folder: int) -> None:
-    numbers = [arriving.upload(deps, filer, f"{n}.txt", [b"%d" % n], 1) for n in range(4)]
+    numbers = [hand_in(deps, filer, f"{n}.txt", b"%d" % n) for n in range(4)]
     outcomes: list[str] = []
 
     def file(number: int) -> None:
@@ -245,7 +245,7 @@ def test_arrivals_on_another_file_system_are_copied_verified_and_removed(
         assert far.stat().st_dev != deps.drive.root.stat().st_dev
         deps = replace(deps, arrivals=type(deps.arrivals)(far, deps.arrivals.work))
         deps.arrivals.prepare()
-        number = arriving.upload(deps, filer, "far.txt", [b"far away"], 8)
+        number = hand_in(deps, filer, "far.txt", b"far away")
         done = filing.file_arrival(deps, filer, number, slip(folder), TODAY)
         assert (deps.drive.root / done.path).read_bytes() == b"far away"
         assert_records_agree(deps)
@@ -266,14 +266,14 @@ def test_a_reader_may_not_file_and_a_stranger_sees_nothing(
     with pytest.raises(NotFound):
         filing.file_arrival(deps, reader, number, slip(folder), TODAY)
     with pytest.raises(NotAllowed):
-        arriving.upload(deps, reader, "x.txt", [b"x"], 1)
+        hand_in(deps, reader, "x.txt", b"x")
     done = filing.file_arrival(deps, filer, number, slip(folder), TODAY)
     with pytest.raises(NotAllowed):
         undoing.undo(deps, reader, done.list_id)
 
 
 def test_the_slip_offers_the_extension_that_fits(deps: Deps, filer: int, folder: int) -> None:
-    number = arriving.upload(deps, filer, "photo.pdf", [PNG], len(PNG))
+    number = hand_in(deps, filer, "photo.pdf", PNG)
     ReadingQueue(deps).read_next()
     with deps.db.transaction() as conn:
         seen = preview.preview(conn, filer, number, slip(folder), TODAY)

@@ -6,13 +6,13 @@ from datetime import UTC, date, datetime, timedelta
 import msgspec
 import pytest
 
-from tests.work.drive import SmallDrive
+from tests.work.drive import SmallDrive, hand_in
 from waka.core.fields.office import OfficeSettings
 from waka.errors import BadRequest, NotAllowed
 from waka.records.people.people import Person
 from waka.work import office
 from waka.work.changes.ways import filing
-from waka.work.desk import arriving, queue
+from waka.work.desk import queue
 from waka.work.naming.slips import Naming, Slip, understand
 from waka.work.people.office import set_settings, settings_for
 
@@ -61,7 +61,7 @@ def test_a_day_is_the_office_s_day(drive: SmallDrive, zone: str) -> None:
 
 
 def test_filed_today_is_counted_by_the_office_s_day(drive: SmallDrive) -> None:
-    number = arriving.upload(drive.deps, drive.filer, "a.txt", [b"a"], 1)
+    number = hand_in(drive.deps, drive.filer, "a.txt", b"a")
     slip = Slip(who="mrc", when="today", what="Sail", folder=drive.folder("Letters"))
     filing.file_arrival(drive.deps, drive.filer, number, slip)
     with drive.deps.db.transaction() as conn:  # as if it was an hour before the office's day began

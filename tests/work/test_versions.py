@@ -5,13 +5,13 @@ from datetime import date
 import pytest
 
 from tests.support import assert_records_agree, files_beneath
+from tests.work.drive import hand_in
 from waka.drive.versions import stored, take_out_of_store
 from waka.errors import NameTaken, NameUnfit, NotAllowed, NotFound, NotUndoable
 from waka.work.changes.ways import by_hand, filing, reverting
 from waka.work.changes.ways import undo as undoing
 from waka.work.changes.ways.asks import Ask
 from waka.work.deps import Deps
-from waka.work.desk import arriving
 from waka.work.documents import looking, storing, versions
 from waka.work.folders import access, browsing
 from waka.work.folders.access import Holder, Wish
@@ -36,7 +36,7 @@ def filed(deps: Deps, filer: int, folder: int, number: int) -> int:
 
 @pytest.fixture
 def second(deps: Deps, filer: int, filed: int) -> int:
-    return arriving.upload(deps, filer, "scan 2.txt", [SECOND], len(SECOND))
+    return hand_in(deps, filer, "scan 2.txt", SECOND)
 
 
 def bytes_of(deps: Deps, person: int, number: int, version: int | None = None) -> bytes:
@@ -79,7 +79,7 @@ def test_an_arrival_becomes_the_newest_version_and_goes_back_by_undo(
 
 
 def test_the_very_same_bytes_are_no_new_version(deps: Deps, filer: int, folder: int, filed: int) -> None:
-    again = arriving.upload(deps, filer, "scan 3.txt", [FIRST], len(FIRST))
+    again = hand_in(deps, filer, "scan 3.txt", FIRST)
     with pytest.raises(NameUnfit, match="same bytes"):
         filing.file_arrival(deps, filer, again, slip(folder), TODAY)
     assert browsing.details(deps, filer, filed).document.version == 1
@@ -106,7 +106,7 @@ def test_a_version_that_has_a_later_one_is_not_taken_back(
     deps: Deps, filer: int, folder: int, filed: int, second: int
 ) -> None:
     done = filing.file_arrival(deps, filer, second, slip(folder), TODAY)
-    third = arriving.upload(deps, filer, "scan 3.txt", [b"third\n"], 6)
+    third = hand_in(deps, filer, "scan 3.txt", b"third\n")
     filing.file_arrival(deps, filer, third, slip(folder), TODAY)
     with pytest.raises(NotUndoable, match="another version by now"):
         undoing.undo(deps, filer, done.list_id)
@@ -156,7 +156,7 @@ def test_a_reader_looks_at_versions_and_restores_none(
     ):
         with pytest.raises(NotFound):
             ask()
-    other = arriving.upload(deps, filer, "other.txt", [b"other"], 5)
+    other = hand_in(deps, filer, "other.txt", b"other")
     with pytest.raises(NotFound):
         looking.find(deps, filer, other, first.id)  # a version of another document
 

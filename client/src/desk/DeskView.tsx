@@ -2,7 +2,7 @@ import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
 import { Alert, Button } from 'antd'
 import { useEffect, useState, type DragEvent } from 'react'
 import { useLocation, useNavigate, useParams } from 'react-router'
-import { api, told, upload, type Arrival, type Slip } from '../shared/api/client'
+import { api, told, type Arrival, type Slip } from '../shared/api/client'
 import { deskQuery, documentQuery, houseQuery } from '../shared/api/queries'
 import { plural } from '../shared/format'
 import { KeyBar, type KeyHint } from '../shared/KeyBar'
@@ -267,12 +267,17 @@ function useUploads(onArrived: () => void) {
     for (const file of files) {
       const id = crypto.randomUUID()
       setList((now) => [...now, { id, name: file.name, share: 0, error: null }])
-      upload(file, (share) => change(id, { share }))
-        .then(() => {
-          setList((now) => now.filter((one) => one.id !== id))
-          onArrived()
-        })
-        .catch((error: unknown) => change(id, { error }))
+      // loaded when it is first needed: most days begin with what the scanner brought
+      void import('../shared/api/sending').then(({ sending }) =>
+        sending(file, { path: file.name }, {
+          onProgress: (sent) => change(id, { share: sent / Math.max(1, file.size) }),
+          onSuccess: () => {
+            setList((now) => now.filter((one) => one.id !== id))
+            onArrived()
+          },
+          onError: (error) => change(id, { error }),
+        }).start(),
+      )
     }
   }
   return { list, send, input, choose: () => input.current?.click(), clear: (id: string) => setList((now) => now.filter((one) => one.id !== id)) }

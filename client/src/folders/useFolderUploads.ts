@@ -1,7 +1,8 @@
 import { useQueryClient } from '@tanstack/react-query'
 import { useRef, useState } from 'react'
-import { DetailedError, Upload } from 'tus-js-client'
-import { csrfToken, problemOf } from '../shared/api/client'
+import type { Upload } from 'tus-js-client'
+import { Problem } from '../shared/api/client'
+import { sending } from '../shared/api/sending'
 
 export interface Sending {
   id: string
@@ -18,7 +19,6 @@ export interface FileAt {
 }
 
 const AT_ONCE = 3
-const PIECE = 16 * 1024 * 1024
 
 /** Files on their way into a folder: a few at once, each can be paused and gone on with, also after a break. */
 export function useFolderUploads() {
@@ -46,23 +46,16 @@ export function useFolderUploads() {
   const send = (folder: number, files: FileAt[]) => {
     const added = files.map(({ file, path }) => {
       const id = crypto.randomUUID()
-      const upload = new Upload(file, {
-        endpoint: '/api/uploads',
-        chunkSize: PIECE,
-        metadata: { path, folder: String(folder) },
-        headers: { 'X-Waka-CSRF': csrfToken() },
-        retryDelays: [500, 2000, 5000],
-        storeFingerprintForResuming: false,
+      const upload = sending(file, { path, folder }, {
         onProgress: (sent) => set(id, { sent }),
         onSuccess: () => {
           set(id, { state: 'done', sent: file.size })
           ended(id)
         },
-        onError: (error) => {
-          set(id, { state: 'failed', error: told(error) })
+        onError: (why) => {
+          set(id, { state: 'failed', error: why instanceof Problem ? `${why.detail} ${why.mend ?? ''}`.trim() : why.message })
           ended(id)
         },
-        onShouldRetry: (error) => (error.originalResponse?.getStatus() ?? 0) === 0 || error.originalResponse?.getStatus() === 503,
       })
       uploads.current.set(id, upload)
       queue.current.push(id)
@@ -89,19 +82,6 @@ export function useFolderUploads() {
     void queries.invalidateQueries()
   }
   return { sendings, send, pause, goOn: next, clear }
-}
-
-function told(error: Error): string {
-  if (error instanceof DetailedError && error.originalResponse) {
-    const body = error.originalResponse.getBody()
-    try {
-      const problem = problemOf(JSON.parse(body), error.originalResponse.getStatus())
-      return `${problem.detail} ${problem.mend ?? ''}`.trim()
-    } catch {
-      return 'Waka does not answer as it should.'
-    }
-  }
-  return 'The connection broke.'
 }
 
 /** The files of a drop, folders opened with all beneath them. */

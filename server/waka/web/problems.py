@@ -46,7 +46,6 @@ STATUS = {
     "too_much_for_the_database": 422,
     "still_reading": 503,
     "reading_away": 503,
-    "upload_cut_off": 400,
     "upload_conflict": 409,
     "too_large": 413,
     "unreadable": 422,

@@ -103,25 +103,6 @@ export function folderZipUrl(folder: number): string {
   return `/api/folders/${String(folder)}/zip`
 }
 
-/** Sends a file as it is; reports the share that is sent, 0 to 1. */
-export function upload(file: File, onProgress: (share: number) => void): Promise<number> {
-  return new Promise((resolve, reject) => {
-    const request = new XMLHttpRequest()
-    request.open('POST', `/api/desk/uploads?name=${encodeURIComponent(file.name)}`)
-    request.setRequestHeader('X-Waka-CSRF', csrf)
-    request.setRequestHeader('Content-Type', 'application/octet-stream')
-    request.responseType = 'json'
-    request.upload.onprogress = (event) => onProgress(event.loaded / Math.max(1, event.total))
-    request.onload = () => {
-      const body: unknown = request.response
-      if (request.status === 201) resolve((body as { number: number }).number)
-      else reject(problemOf(body, request.status))
-    }
-    request.onerror = () => reject(problemOf(null, 0))
-    request.send(file)
-  })
-}
-
 export function listFileUrl(list: number, what: 'steps.csv' | 'steps.xlsx' | 'proof.csv'): string {
   return `/api/lists/${String(list)}/${what}`
 }

@@ -2,10 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterator
-
-from flask import Response, request
-from werkzeug.exceptions import ClientDisconnected
+from flask import Response
 
 from waka.core.fields.registry import kept
 from waka.core.names import split_extension
@@ -15,7 +12,6 @@ from waka.web import schemas as s
 from waka.web.desk import schemas as sd
 from waka.web.door import Responses, blueprint, deps, person, reply
 from waka.work.changes.ways import discarding, filing
-from waka.work.desk import arriving
 from waka.work.desk import keeping as keeping_slips
 from waka.work.desk import queue as desk
 from waka.work.naming.preview import Preview
@@ -23,7 +19,6 @@ from waka.work.naming.preview import preview as look_ahead
 from waka.work.naming.slips import Slip
 
 bp = blueprint("desk", __name__)
-CHUNK = 1 << 18
 REFUSALS: Responses = {401: s.Problem, 403: s.Problem, 404: s.Problem, 409: s.Problem, 422: s.Problem,
             503: s.Problem}  # fmt: skip
 
@@ -107,22 +102,6 @@ def file_arrival(path: s.NumberPath, query: sd.Seen, body: sd.Slip) -> Response:
     return reply(s.Outcome.model_validate(outcome))
 
 
-@bp.post(
-    "/desk/uploads",
-    responses={201: sd.Uploaded, 400: s.Problem, 413: s.Problem, **REFUSALS},
-    openapi_extensions={
-        "requestBody": {
-            "required": True,
-            "content": {"application/octet-stream": {"schema": {"type": "string", "format": "binary"}}},
-        }
-    },
-)
-def upload(query: sd.UploadName) -> Response:
-    """Hand a document in: the request's body is the file."""
-    number = arriving.upload(deps(), person().id, query.name, _chunks(), request.content_length)
-    return reply(sd.Uploaded(number=number), 201)
-
-
 @bp.post("/desk/<int:number>/discard", responses={200: sd.Moved, **REFUSALS})
 def discard(path: s.NumberPath, body: sd.DiscardAsked) -> Response:
     """Put an arrival into the bin: it is not worth filing."""
@@ -147,14 +126,6 @@ def show_discarded() -> Response:
         for one in found
     ]  # fmt: skip
     return reply(sd.DiscardedArrivals(arrivals=arrivals))
-
-
-def _chunks() -> Iterator[bytes]:
-    try:
-        while chunk := request.stream.read(CHUNK):
-            yield chunk
-    except (ClientDisconnected, OSError):
-        return  # what came is shorter than what was announced, and is refused as such
 
 
 def slip_of(body: sd.Slip) -> Slip:

@@ -163,14 +163,6 @@ class Later(Asked):
     later: bool
 
 
-class Uploaded(Wire):
-    number: int
-
-
-class UploadName(Asked):
-    name: str = Field(min_length=1, max_length=1000)
-
-
 class DiscardAsked(Asked):
     reason: str = Field("", max_length=400, description="Empty, damaged, the same as another ...")
 

@@ -8,7 +8,6 @@ it is until somebody files it.
 from __future__ import annotations
 
 import time
-from collections.abc import Iterable
 from dataclasses import dataclass, field
 from typing import Any
 
@@ -16,9 +15,9 @@ import structlog
 from psycopg import Connection
 
 from waka.core.fields.record import Record
-from waka.drive.incoming import receive, walk
+from waka.drive.incoming import walk
 from waka.drive.tree import FileStat, shown
-from waka.errors import NotAllowed, UnsafePath
+from waka.errors import UnsafePath
 from waka.records.desk import arrivals
 from waka.records.documents import contents, documents
 from waka.records.documents.documents import File
@@ -162,23 +161,4 @@ def register(
     # what is bound for a folder is only that folder's to know of
     seen_by: dict[str, Any] = {"point": point} if bound_for is None else {"to_folder": bound_for}
     logbook.add(conn, "arrived", number=number, person=person, to_path=shown(path), **seen_by)
-    return number
-
-
-def upload(deps: Deps, person: int, name: str, chunks: Iterable[bytes], expected: int | None) -> int:
-    """Take an upload in and return its number. Raises ``NotAllowed`` and as ``receive`` does."""
-    with deps.db.transaction() as conn:
-        if not people.may_file_anywhere(conn, person):
-            raise NotAllowed("You may look things up here, but not hand in documents.")
-    received = receive(deps.arrivals, UPLOADS, name, chunks, expected, deps.settings.max_upload_bytes)
-    file = File(
-        size=received.stat.size, sha256=received.sha256, inode=received.stat.inode,
-        modified_ns=received.stat.modified_ns,
-    )  # fmt: skip
-    with deps.db.transaction() as conn:
-        contents.add(conn, file.sha256, file.size)
-        number = register(conn, received.path, file, person)
-        if number is None:
-            number = arrivals.at_path(conn, received.path)
-    assert number is not None
     return number
