@@ -45,13 +45,12 @@ export function Fields({ rules }: { rules: Rules }) {
         dataSource={rules.fields}
         rowClassName={({ field }) => (field.retired ? 'ended' : '')}
         columns={[
-          { title: 'Field', render: (_, { field }) => <b>{field.label}</b> },
+          { title: 'Field', render: (_, { field }) => <><b>{field.label}</b> {field.own && <Tag variant="filled">your own</Tag>}</> },
           { title: 'Holds', render: (_, { field }) => (field.type === 'choice' && field.choices.length > 0 ? field.choices.map((choice) => choice.label).join(', ') : TYPES[field.type]) },
           { title: 'Asked of', render: (_, { field }) => (field.retired ? 'nothing any more' : field.kinds.length === 0 ? 'all documents' : field.kinds.map((kind) => kinds.get(kind) ?? kind).join(', ')) },
           { title: 'In names and sheets', render: (_, { field }) => <code>{field.code}</code> },
           { title: 'Said in', align: 'right', render: (_, { field, documents }) => (isFirst(field.code) ? '' : number(documents)) },
-          { title: '', render: (_, { field }) => (field.own ? <Tag variant="filled">your own</Tag> : null) },
-          { title: '', align: 'right', render: (_, { field }) => !isFirst(field.code) && <Button size="small" type="link" aria-label={`Change ${field.label}`} onClick={() => setOpen(field)}>change</Button> },
+          { title: <span className="unseen">What can be done</span>, align: 'right', render: (_, { field }) => !isFirst(field.code) && <Button size="small" type="link" aria-label={`Change ${field.label}`} onClick={() => setOpen(field)}>change</Button> },
         ]}
       />
       {open && <FieldDialog key={open === 'new' ? 'new' : open.code} field={open === 'new' ? null : open} rules={rules} onClose={() => setOpen(null)} />}

@@ -33,7 +33,7 @@ export function Kinds({ rules }: { rules: Rules }) {
           { title: 'Fields of its own', render: (_, { kind }) => rules.fields.filter(({ field }) => field.kinds.includes(kind.code)).map(({ field }) => field.label).join(', ') || '–' },
           { title: 'In sheets', render: (_, { kind }) => <code>{kind.code}</code> },
           { title: 'Documents', align: 'right', render: (_, { documents }) => number(documents) },
-          { title: '', align: 'right', render: (_, { kind }) => <Button size="small" type="link" aria-label={`Change ${kind.label}`} onClick={() => setOpen(kind)}>change</Button> },
+          { title: <span className="unseen">What can be done</span>, align: 'right', render: (_, { kind }) => <Button size="small" type="link" aria-label={`Change ${kind.label}`} onClick={() => setOpen(kind)}>change</Button> },
         ]}
       />
       {open && <KindDialog kind={open === 'new' ? null : open} rules={rules} onClose={() => setOpen(null)} />}

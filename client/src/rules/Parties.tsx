@@ -31,7 +31,7 @@ export function Parties({ rules }: { rules: Rules }) {
           { title: 'Short form', render: (_, { party }) => (party.short ? <code>{party.short}</code> : '–') },
           { title: 'Also written', render: (_, { party }) => party.spellings.join(', ') || '–' },
           { title: 'Documents', align: 'right', render: (_, { documents }) => number(documents) },
-          { title: '', align: 'right', render: (_, { party }) => <Button size="small" type="link" aria-label={`Change ${party.name}`} onClick={() => setOpen(party)}>change</Button> },
+          { title: <span className="unseen">What can be done</span>, align: 'right', render: (_, { party }) => <Button size="small" type="link" aria-label={`Change ${party.name}`} onClick={() => setOpen(party)}>change</Button> },
         ]}
       />
       {open && <PartyDialog key={open.id} party={open} onClose={() => setOpen(null)} />}
