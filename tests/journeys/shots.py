@@ -74,6 +74,19 @@ def office(page: Page) -> None:
     expect(page.get_by_role("heading", name="Teams")).to_be_visible()
 
 
+def rules(page: Page) -> None:
+    """A field of the team's own is added."""
+    page.goto("/rules")
+    expect(page.get_by_role("tab", name="Fields")).to_be_visible()
+    page.keyboard.press("n")
+    page.keyboard.type("Sailing area")
+    pick(page, "What it holds", "One of a few words")
+    page.get_by_label("The words to choose from").click()
+    for word in ("Inner bay", "Open sea"):
+        page.keyboard.type(word)
+        page.keyboard.press("Enter")
+
+
 def storage(page: Page) -> None:
     page.goto("/storage")
     expect(page.get_by_text("Largest")).to_be_visible()
@@ -196,7 +209,7 @@ def _take_all(server: Server) -> None:
         page = context.new_page()
         page.goto("/")
         sign_in(page, "magnus")
-        for show in (details, pages, rights, office, storage, versions):
+        for show in (details, pages, rights, rules, office, storage, versions):
             show(page)
             take(page, show.__name__)
         carrying(page)
