@@ -46,7 +46,9 @@ def refresh(conn: Connection, numbers: Sequence[int]) -> list[tuple[int, int]]:
 
     A text of very many different words (tsvector holds a megabyte of them) is taken in part, then not at all.
     """
-    refused = []
+    refused: list[tuple[int, int]] = []
+    if not numbers:
+        return refused
     for number, folder, name, fields, text in conn.execute(
         SQL["source"], {"numbers": list(numbers)}
     ).fetchall():

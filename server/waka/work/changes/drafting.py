@@ -9,6 +9,7 @@ from __future__ import annotations
 from collections import Counter
 from collections.abc import Iterable, Sequence
 from dataclasses import dataclass, field
+from functools import cached_property
 
 from psycopg import Connection
 
@@ -46,7 +47,6 @@ class Drafting:
 
     def __init__(self, deps: Deps, conn: Connection, person: int, structure: Structure) -> None:
         self.deps, self.conn, self.person, self.structure = deps, conn, person, structure
-        self.names = NameReader.load(conn)
         self.wanted: dict[
             int, Proposal
         ] = {}  #: folders that are made for themselves, by their number below zero
@@ -84,6 +84,11 @@ class Drafting:
         folders = [place for place in places if place is not None]
         for source in survey.in_folders(self.conn, self.person, folders) if folders else ():
             self._by_place.setdefault((source.folder_id, name_key(source.name)), []).append(source)
+
+    @cached_property
+    def names(self) -> NameReader:
+        """Reads names back into fields; a list that only moves documents never asks for it."""
+        return NameReader.load(self.conn)
 
     # what acts ask for ------------------------------------------------------------------------------------
 

@@ -12,7 +12,6 @@ from psycopg import Connection
 from waka.core.fields.record import Record
 from waka.core.fields.registry import kept, of_name
 from waka.core.names import Fields, FieldType, Parsed, parse, split_extension
-from waka.records.desk import naming
 from waka.work.naming.slips import Naming
 
 
@@ -25,7 +24,8 @@ class NameReader:
 
     @classmethod
     def load(cls, conn: Connection) -> NameReader:
-        return cls(Naming.load(conn), {party.name: party.id for party in naming.party_rows(conn)})
+        house = Naming.load(conn)
+        return cls(house, house.ids)
 
     def read(self, name: str, kind: str | None) -> tuple[Record, bool]:
         """Return the fields that *name* reads back into, and whether it does at all."""

@@ -23,15 +23,16 @@ def record_placed(
     """Write down that documents stand at their targets. *words_change*: search has to know of each, too."""
     placed = [_placed(one) for one in done]
     steps.place_many(conn, placed, owner.person_id)
-    if owner.at_once:
-        search.refresh(conn, [number_of(one.step) for one in done])
-        return
-    # the words of a name, and of fields with it, follow in the background: they cost more than the moves
+    # a document that only stands elsewhere is found by the words that it had
     changed = [
         number_of(p.step) for p in placed
         if words_change or p.key is not None or getattr(p.step.act, "record", None) is not None
     ]  # fmt: skip
-    outside.search_due(conn, changed)
+    if owner.at_once:
+        search.refresh(conn, changed)
+    else:
+        # in a long list the words follow in the background: they cost more than the moves
+        outside.search_due(conn, changed)
 
 
 def _placed(one: Done) -> Placed:

@@ -94,9 +94,9 @@ def run(deps: Deps, person: int, ask: Ask) -> Done:
 
     def accept(conn: Connection, change: Change, examined: Examined) -> Examined:
         at_once.assert_clear(conn, change, examined)
-        checked = _checked(conn, ask, change, examined)
-        if checked.look is not None and ask.seen != checked.digest:
-            raise NeedsALook(checked.look)
+        look = _why_look(ask, *_sights(examined))
+        if look is not None and ask.seen != _checked(conn, ask, change, examined).digest:
+            raise NeedsALook(look)
         return examined
 
     ran = at_once.run(deps, person, make, accept)
@@ -209,14 +209,19 @@ _WORDS = {
 
 
 def _checked(conn: Connection, ask: Ask, change: Change, examined: Examined) -> Checked:
-    gain = sorted({name for sight in examined.sights for name in sight.gain})
-    lose = sorted({name for sight in examined.sights for name in sight.lose})
+    gain, lose = _sights(examined)
     house = Naming.load(conn)
     lines = [_line(house, position, row.step) for position, row in enumerate(examined.running, 1)]
     return Checked(
         title=change.title, lines=lines, findings=examined.findings, gain=gain, lose=lose,
         look=_why_look(ask, gain, lose), digest=_digest(lines, gain, lose),
     )  # fmt: skip
+
+
+def _sights(examined: Examined) -> tuple[list[str], list[str]]:
+    """Return who will see what they did not, and who will not see what they did."""
+    gain = sorted({name for sight in examined.sights for name in sight.gain})
+    return gain, sorted({name for sight in examined.sights for name in sight.lose})
 
 
 def _why_look(ask: Ask, gain: Sequence[str], lose: Sequence[str]) -> str | None:
