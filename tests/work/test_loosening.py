@@ -7,8 +7,8 @@ import pytest
 from tests.support import assert_records_agree
 from waka.errors import DatabaseAway
 from waka.work.deps import Deps
-from waka.work.outside import following
-from waka.work.outside.following import Following
+from waka.work.outside import new_files
+from waka.work.outside.new_files import TakingIn
 from waka.work.outside.taking_in import index_next, take_in
 
 _MADE = """
@@ -31,8 +31,8 @@ def loosened(deps: Deps) -> int:
 
 @pytest.fixture
 def many(deps: Deps, filer: int, monkeypatch: pytest.MonkeyPatch) -> Deps:
-    monkeypatch.setattr(following, "LOOSENS", 10)
-    monkeypatch.setattr(following, "BATCH", 10)
+    monkeypatch.setattr(new_files, "LOOSENS", 10)
+    monkeypatch.setattr(new_files, "BATCH", 10)
     for at in range(30):
         path = deps.drive.root / f"Letters/{at % 3}/{at}.txt"
         path.parent.mkdir(parents=True, exist_ok=True)
@@ -45,13 +45,13 @@ def test_all_of_them_are_there_again_in_the_end(
 ) -> None:
     before = made(many)
     seen: list[int] = []
-    plain = Following._write_batch
+    plain = TakingIn._write_batch
 
     def batch(*args: Any) -> None:
         seen.append(loosened(many))
         plain(*args)
 
-    monkeypatch.setattr(Following, "_write_batch", batch)
+    monkeypatch.setattr(TakingIn, "_write_batch", batch)
     assert take_in(many, filer) == 30
     assert len(seen) == 3 and min(seen) > 5, "while it is taken in they are not"
     assert (made(many), loosened(many)) == (before, 0)
@@ -73,8 +73,8 @@ def test_a_taking_in_that_was_cut_off_has_them_again_at_the_next_look(
                 raise DatabaseAway
             plain(*args)
 
-        plain = Following._write_batch
-        patch.setattr(Following, "_write_batch", cut_off)
+        plain = TakingIn._write_batch
+        patch.setattr(TakingIn, "_write_batch", cut_off)
         with pytest.raises(DatabaseAway):
             take_in(many, filer)
     assert loosened(many) > 5
@@ -90,11 +90,11 @@ def test_a_second_taking_in_keeps_them(many: Deps, filer: int, monkeypatch: pyte
     for at in range(30):
         (many.drive.root / f"Letters/0/more {at}.txt").write_text(f"more {at}")
     seen: list[int] = []
-    plain = Following._write_batch
+    plain = TakingIn._write_batch
 
     def batch(*args: Any) -> None:
         seen.append(loosened(many))
         plain(*args)
 
-    monkeypatch.setattr(Following, "_write_batch", batch)
+    monkeypatch.setattr(TakingIn, "_write_batch", batch)
     assert take_in(many, filer) == 30 and set(seen) == {0}

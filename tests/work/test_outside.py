@@ -18,7 +18,7 @@ from waka.work.deps import Deps
 from waka.work.finding import search as finding
 from waka.work.folders import browsing
 from waka.work.outside import answering
-from waka.work.outside.following import Following
+from waka.work.outside.new_files import TakingIn
 from waka.work.outside.sweeping import DriveSweeper
 from waka.work.outside.taking_in import index_next, take_in
 from waka.work.people import signing_in
@@ -341,15 +341,15 @@ def test_a_name_that_was_freed_and_taken_meanwhile_is_no_new_document(
     """Between the look at the disk and the record of what is new, a list moves its documents on."""
     new, count = drive.root / "Letters/new.txt", "select count(*) from document where name = 'new.txt'"
     new.write_text("just come")
-    plain = Following.take_in
+    plain = TakingIn.take_in
 
-    def late(following: Following, files: Sequence[Found]) -> None:
+    def late(taking_in: TakingIn, files: Sequence[Found]) -> None:
         if files:
             new.rename(drive.root / "Letters/moved on.txt")
             (drive.root / BILL).rename(new)  # what stands there now is known, by another name
-        plain(following, files)
+        plain(taking_in, files)
 
-    monkeypatch.setattr(Following, "take_in", late)
+    monkeypatch.setattr(TakingIn, "take_in", late)
     DriveSweeper(drive.deps, 0.0).sweep()
     with drive.deps.db.transaction() as conn:
         assert conn.execute(count).fetchone() == (0,)

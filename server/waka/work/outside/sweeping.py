@@ -13,13 +13,10 @@ interrupted one goes on from where it stopped.
 from __future__ import annotations
 
 import time
-from collections.abc import Iterator, Mapping, Sequence
+from collections.abc import Mapping, Sequence
 from dataclasses import dataclass, field, replace
-from itertools import islice
-from typing import TypeVar
 
 import structlog
-from psycopg import Connection
 
 from waka.core.changes.recognise import (
     FolderMatch,
@@ -33,16 +30,18 @@ from waka.core.changes.recognise import (
     match_folders,
 )
 from waka.core.names import readable, to_bytes, to_text
-from waka.drive.scan import HARD_LINK, ScannedFolder, births_in, files_in, scan
+from waka.drive.scan import ScannedFolder, births_in, files_in, scan
 from waka.errors import DriveTrouble
 from waka.records.changes import steps
-from waka.records.finding import logbook
-from waka.records.folders import access, folders
+from waka.records.folders import folders
 from waka.records.outside import loosening, outside, stuck
 from waka.records.outside.outside import Unborn
 from waka.work.deps import Deps
 from waka.work.outside import belonging
-from waka.work.outside.following import Following, KindOf, Progress, Seen, no_kind, no_progress
+from waka.work.outside.folders import follow_folders, hard_links, holds_same, known_folders
+from waka.work.outside.following import Following
+from waka.work.outside.new_files import KindOf, Progress, TakingIn, no_kind, no_progress
+from waka.work.outside.seen import Seen, chunks
 from waka.work.outside.setting_aside import SetAside
 
 log = structlog.get_logger()
@@ -85,19 +84,19 @@ class DriveSweeper:
         with deps.db.transaction() as conn:
             if steps.folders_in_motion(conn):
                 return -1
-            known, orphans = _known_folders(conn)
+            known, orphans = known_folders(conn)
         settled = time.time_ns() - int(self.settle_seconds * 1e9)
         scanned = list(scan(deps.drive, settled))
         disk = {f.path: FoundFolder(f.inode, f.born_ns) for f in scanned if not f.trouble}
         contents = {f.path: f for f in scanned}
         match = match_folders(
             known, disk, [f.path for f in scanned if f.trouble],
-            lambda folder, path: self._holds_same(folder, contents[path]),
+            lambda folder, path: holds_same(deps, folder, contents[path]),
         )  # fmt: skip
         with deps.db.transaction() as conn:
-            if steps.folders_in_motion(conn) or _known_folders(conn) != (known, orphans):
+            if steps.folders_in_motion(conn) or known_folders(conn) != (known, orphans):
                 return -1  # Waka itself rearranged folders meanwhile: what was scanned is of no use
-            self._follow_folders(conn, match, disk, known)
+            follow_folders(conn, match, disk, known)
             lost = {folder: to_bytes(folders.path(conn, folder)) for folder in orphans}
         match.gone += orphans
         self._set_aside.begin()
@@ -126,16 +125,6 @@ class DriveSweeper:
                 outside.hold_sweep(conn, error.message)
                 conn.commit()
                 raise
-
-    def _holds_same(self, folder: int, found: ScannedFolder) -> bool:
-        """Whether a folder of the same inode, whose birth is not known, holds half of what that folder held."""
-        with self.deps.db.transaction() as conn:
-            standing = outside.standing(conn, [folder])[folder]
-            folders_in = outside.inodes_in(conn, folder)
-        held = {(name, inode, size) for name, (_, size, inode, _) in standing.items()}
-        here = {(to_text(name), inode, size) for name, (size, inode, _) in found.files.items()}
-        common = len(held & here) + len(folders_in & found.folders)
-        return common > 0 and 2 * common >= len(held) + len(folders_in)
 
     def _with_births(self, seen: Seen) -> list[Known]:
         """Tell *seen* the births of those files whose inode a missing document had; return the documents."""
@@ -167,44 +156,6 @@ class DriveSweeper:
                     if there.get(to_bytes(one.name), (0, 0, 0))[1] == one.inode
                 })  # fmt: skip
 
-    def _follow_folders(
-        self,
-        conn: Connection,
-        match: FolderMatch,
-        disk: dict[bytes, FoundFolder],
-        known: Mapping[bytes, KnownFolder],
-    ) -> None:
-        """Let the records of folders follow the disk: moved ones keep their grants, new ones are made."""
-        if match.moved or match.new:
-            access.hold_access(conn)
-        before = {folder: folders.path(conn, folder) for folder in match.moved}
-        if match.moved:
-            outside.park_folders(conn, list(match.moved))
-            # where another stands now, a folder that is gone leaves at once; its documents follow as orphans
-            taken = [known[path].id for path in match.moved.values() if path in known]
-            outside.remove_folders(conn, sorted(set(taken) & set(match.gone)))
-        for path in match.new:
-            above, _, name = path.rpartition(b"/")
-            parent = match.at.get(above)
-            match.at[path] = (
-                folders.root(conn) or folders.add_root(conn)
-                if parent is None
-                else folders.make(conn, parent, to_text(name), disk[path].inode)
-            )
-            match.seen[match.at[path]] = disk[path]
-        for folder, path in match.moved.items():
-            above, _, name = path.rpartition(b"/")
-            parent = match.at[above]
-            old = folders.parent_of(conn, folder)
-            folders.place(conn, folder, parent, to_text(name))
-            access.settle_beneath(conn, folder)
-            logbook.add(
-                conn, "folder_moved_outside", folder=folder, from_path=readable(before[folder]),
-                to_path=readable(to_text(path)), from_folder=old, to_folder=folder,
-                reason="by another program",
-            )  # fmt: skip
-        outside.set_folders_seen(conn, match.seen)
-
     def _compare(
         self, scanned: Sequence[ScannedFolder], match: FolderMatch, known: Mapping[bytes, KnownFolder]
     ) -> Seen:
@@ -212,7 +163,7 @@ class DriveSweeper:
         seen = Seen()
         with self.deps.db.transaction() as conn:
             moving = steps.drive_paths_in_motion(conn)
-            for some in _chunks(scanned, COMPARED_AT_ONCE):
+            for some in chunks(scanned, COMPARED_AT_ONCE):
                 here = {match.at[f.path]: f for f in some if not f.trouble}
                 standing = outside.standing(conn, list(here))
                 for folder, found in here.items():
@@ -230,7 +181,7 @@ class DriveSweeper:
         seen.known = [
             replace(k, sha256=told[k.id][0], born_ns=told[k.id][1]) for k in seen.known if k.id in told
         ]
-        seen.notices += _hard_links(scanned, match.at)
+        seen.notices += hard_links(scanned, match.at)
         return seen
 
     def _compare_folder(
@@ -262,7 +213,10 @@ class DriveSweeper:
 
     def _settle(self, left: Recognised, seen: Seen, match: FolderMatch) -> None:
         """Write down what is certain, ask what is not, take in what is new."""
-        following = Following(self.deps, seen, self._set_aside, self.kind_of, self.person, self.on_progress)
+        following = Following(self.deps, seen, self._set_aside)
+        taking_in = TakingIn(
+            self.deps, seen, self._set_aside, self.kind_of, self.person, self.on_progress
+        )  # fmt: skip
         if left.missing or left.doubts:
             # few files, whose bytes decide: read them before the many that are simply new
             sizes = {k.size for k in left.missing}
@@ -270,12 +224,12 @@ class DriveSweeper:
             wanted = [f for f in left.new if f.size in sizes or f.place in doubted]
             left = by_bytes(left, following.digests(wanted))
         following.write_same(left.same, left.missing)
-        following.take_in(left.new)
+        taking_in.take_in(left.new)
         following.write_doubts(left.doubts)
         for known in self._gone(left.missing, seen):
             following.write_gone(known)
         following.ask_of_folders(left.same, match)
-        self.taken += following.taken
+        self.taken += taking_in.taken
 
     def _gone(self, missing: Sequence[Known], seen: Seen) -> list[Known]:
         """Return what is gone: missing in two sweeps, while nothing is still being written."""
@@ -286,63 +240,5 @@ class DriveSweeper:
         return [k for k in missing if k.id in before and now - before[k.id] >= waits]
 
 
-def _hard_links(
-    scanned: Sequence[ScannedFolder], at: Mapping[bytes, int]
-) -> list[tuple[str, str, int | None]]:
-    """Return the paths that are names of one file, with the reason why that is told."""
-    paths: dict[int, list[bytes]] = {}
-    for folder in scanned:
-        for name, inode in folder.linked.items():
-            paths.setdefault(inode, []).append(folder.path + b"/" + name if folder.path else name)
-    return [
-        (readable(to_text(path)), HARD_LINK, at.get(path.rpartition(b"/")[0]))
-        for names in paths.values()
-        if len(names) > 1
-        for path in names
-    ]
-
-
-def _known_folders(conn: Connection) -> tuple[dict[bytes, KnownFolder], list[int]]:
-    """Return every folder by its path on disk; and those gone, or beneath one that is, with documents left."""
-    found = {f.id: f for f in folders.all_rows(conn)}
-    paths: dict[int, bytes | None] = {}
-
-    def path(id: int) -> bytes | None:
-        way = []
-        at = id
-        while at not in paths and found[at].parent_id is not None:
-            way.append(at)
-            at = found[at].parent_id or 0
-            if at not in found:
-                paths.update(dict.fromkeys(way))
-                return None
-        here = paths.setdefault(at, b"")
-        for step in reversed(way):
-            if here is not None:
-                name = to_bytes(found[step].name)
-                here = here + b"/" + name if here else name
-            paths[step] = here
-        return here
-
-    known: dict[bytes, KnownFolder] = {}
-    orphans = outside.removed_with_documents(conn)
-    for f in found.values():
-        p = path(f.id)
-        if p is None:
-            orphans.append(f.id)
-        else:
-            known[p] = KnownFolder(f.id, f.parent_id, f.name, f.inode, f.born_ns or 0)
-    return known, orphans
-
-
 def _of(there: tuple[int, int, int, int]) -> tuple[int, int, int]:
     return there[1], there[2], there[3]
-
-
-Thing = TypeVar("Thing")
-
-
-def _chunks(things: Sequence[Thing], size: int) -> Iterator[list[Thing]]:
-    iterator = iter(things)
-    while chunk := list(islice(iterator, size)):
-        yield chunk

@@ -10,7 +10,7 @@ from waka.records.finding import search
 from waka.records.outside import outside, stuck
 from waka.records.outside.stuck import Item
 from waka.work.deps import Deps
-from waka.work.outside.following import KindOf, Progress, no_kind, no_progress
+from waka.work.outside.new_files import KindOf, Progress, no_kind, no_progress
 from waka.work.outside.sweeping import DriveSweeper
 
 INDEXED_AT_ONCE = 500
