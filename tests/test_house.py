@@ -87,3 +87,12 @@ def test_the_questions_of_contributing_are_answered_by_paths_that_exist() -> Non
     assert len(questions) >= 10
     for path in paths:
         assert list(CHECKOUT.glob(path.rstrip("/"))), path
+
+
+def test_no_use_case_is_longer_than_a_person_reads_at_once() -> None:
+    long = {
+        str(path.relative_to(SERVER)): count
+        for path in MODULES
+        if "work" in path.relative_to(SERVER).parts and (count := len(path.read_text().splitlines())) > 300
+    }
+    assert long == {}
