@@ -20,11 +20,11 @@ from .confine import confine
 
 def main(number: int) -> None:
     """Fork a confined process for each socket that comes over descriptor *number*; ends when that closes."""
-    from . import pages
+    from .formats import image
     from .warming import warm_up
 
     os.nice(5)  # who asks for a list waits for nobody's pages
-    pages.load()
+    image.load()
     warm_up(answer)
     gc.collect()
     gc.freeze()

@@ -8,6 +8,7 @@ from typing import BinaryIO
 
 import filetype
 
+from .formats import FORMATS, Format, of, packed, pdf, plain
 from .zips import Damaged, open_zip
 
 HEAD = 1 << 16
@@ -19,22 +20,12 @@ class Sniffed:
     extension: str  #: with its dot, lower case; '' where none is known
 
 
-TEXT = Sniffed("text/plain", ".txt")
-PDF = Sniffed("application/pdf", ".pdf")
-ZIP = Sniffed("application/zip", ".zip")
+def _as(known: Format) -> Sniffed:
+    return Sniffed(known.media_types[0], known.extension)
+
+
 UNKNOWN = Sniffed("application/octet-stream", "")
-_OFFICE = {
-    "word/": Sniffed("application/vnd.openxmlformats-officedocument.wordprocessingml.document", ".docx"),
-    "xl/": Sniffed("application/vnd.openxmlformats-officedocument.spreadsheetml.sheet", ".xlsx"),
-    "ppt/": Sniffed("application/vnd.openxmlformats-officedocument.presentationml.presentation", ".pptx"),
-}  # fmt: skip
-_OPEN_DOCUMENT = {
-    "application/vnd.oasis.opendocument.text": ".odt",
-    "application/vnd.oasis.opendocument.spreadsheet": ".ods",
-    "application/vnd.oasis.opendocument.presentation": ".odp",
-}
-_MAIL_HEADS = (b"from:", b"received:", b"return-path:", b"mime-version:", b"message-id:",
-               b"date:", b"subject:", b"to:", b"delivered-to:")  # fmt: skip
+TEXT, PDF, ZIP = _as(plain.FORMAT), _as(pdf.FORMAT), _as(packed.FORMAT)
 _FITTING = {
     ".jpg": {".jpg", ".jpeg"},
     ".tif": {".tif", ".tiff"},
@@ -59,10 +50,9 @@ def sniff_head(head: bytes) -> Sniffed:
     """Return what a file is by its first bytes: quick, and safe for any."""
     if not head:
         return UNKNOWN
-    if head.startswith(b"%PDF-"):
-        return PDF
-    if head.startswith(b"PK\x03\x04") or head.startswith(b"PK\x05\x06"):
-        return ZIP
+    for known in (pdf.FORMAT, packed.FORMAT):
+        if known.starts is not None and known.starts(head):
+            return _as(known)
     guessed = filetype.guess(head)
     if guessed is not None:
         extension = f".{guessed.extension}"
@@ -79,26 +69,24 @@ def _zipped(file: BinaryIO) -> Sniffed:
             names = archive.namelist()[:2000]
             if "mimetype" in names and archive.getinfo("mimetype").file_size < 200:
                 told = archive.read("mimetype").decode("ascii", "replace").strip()
-                if told in _OPEN_DOCUMENT:
-                    return Sniffed(told, _OPEN_DOCUMENT[told])
+                declared = of(told)
+                if declared is not None and declared.is_packed:
+                    return _as(declared)
     except (Damaged, zipfile.BadZipFile, OSError, NotImplementedError, RuntimeError):
         return plain
     if "[Content_Types].xml" in names:
-        for folder, office in _OFFICE.items():
-            if any(name.startswith(folder) for name in names):
-                return office
+        for office in FORMATS:
+            if office.inside and any(name.startswith(office.inside) for name in names):
+                return _as(office)
     return plain
 
 
 def _textual(head: bytes) -> Sniffed:
     if b"\0" in head:
         return UNKNOWN
-    first = head.lstrip().split(b"\n", 1)[0].lower()
-    lines = [line.lower() for line in head.splitlines()[:12]]
-    if first.startswith(_MAIL_HEADS) and sum(line.startswith(_MAIL_HEADS) for line in lines) >= 2:
-        return Sniffed("message/rfc822", ".eml")
-    if first.startswith((b"<!doctype html", b"<html")):
-        return Sniffed("text/html", ".htm")
+    for known in FORMATS:
+        if known.starts is not None and known.starts(head):
+            return _as(known)
     try:
         # the head may end inside a character
         head[:-3].decode("utf-8") if len(head) == HEAD else head.decode("utf-8")

@@ -13,7 +13,7 @@ from psycopg import Connection
 from waka.core.fields.registry import Field
 from waka.core.names import Segment, fold
 from waka.errors import BadRequest, NotFound
-from waka.reading.forms import has_form
+from waka.reading.formats import has_form
 from waka.records.documents import documents, labels
 from waka.records.documents.documents import Document
 from waka.records.documents.labels import Reference

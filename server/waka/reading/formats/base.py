@@ -1,0 +1,43 @@
+"""What a format is: how it is recognised, and what can be had of it. Each is one module with one ``FORMAT``."""
+
+from __future__ import annotations
+
+from collections.abc import Callable, Iterable, Iterator
+from dataclasses import dataclass
+from typing import BinaryIO
+
+Box = tuple[float, float, float, float]  #: left, top, width and height as shares of a page
+MOST_TEXT = 2_000_000  #: characters kept of one document
+MOST_READ = 40 << 20  #: bytes of a mail or text that are looked at
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Format:
+    """One format. Its functions run in the reading process only; what is None cannot be had of it."""
+
+    code: str
+    media_types: tuple[str, ...]  #: the first is what it is recognised as
+    extension: str = ""  #: that fits it, with its dot
+    named: tuple[str, ...] = ()  #: extensions that make plain text of it: its content does not tell
+    is_packed: bool = False  #: a zip inside, bounded before anything is unpacked
+    starts: Callable[[bytes], bool] | None = None  #: whether a file with this head is one
+    inside: str = ""  #: the folder in an office package that tells it
+    text: Callable[[BinaryIO], Iterator[str]] | None = None
+    html: Callable[[BinaryIO], Iterable[str]] | None = None  #: to be cleaned of all that acts
+    pages: Callable[[BinaryIO], int] | None = None  #: how many can be shown as pictures
+    render: Callable[[BinaryIO, int, int], bytes] | None = (
+        None  #: a page, counted from 1, as a PNG of a width
+    )
+    matches: Callable[[BinaryIO, str], list[tuple[int, list[Box]]]] | None = (
+        None  #: pages and places of words
+    )
+
+
+def decoded(data: bytes) -> str:
+    """Return text as it was most likely written: UTF-8, UTF-16 by its mark, else Windows-1252."""
+    for encoding in ("utf-8-sig", *(["utf-16"] if data[:2] in (b"\xff\xfe", b"\xfe\xff") else [])):
+        try:
+            return data.decode(encoding)
+        except UnicodeDecodeError:
+            continue
+    return data.decode("cp1252", "replace")

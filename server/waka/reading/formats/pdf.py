@@ -1,0 +1,100 @@
+"""PDF (ISO 32000-1)."""
+
+from __future__ import annotations
+
+import io
+from collections.abc import Iterator
+from contextlib import contextmanager
+from typing import TYPE_CHECKING, BinaryIO
+
+from waka.reading.zips import Damaged, Locked
+
+from .base import Box, Format
+
+if TYPE_CHECKING:
+    import pypdfium2 as pdfium
+
+MOST_PAGES = 100_000  #: that can be looked at; a document with more is shown up to there
+MOST_WIDTH = 3000  #: pixels of a rendered page
+MOST_SEARCHED, MOST_MATCHES = 500, 500  #: pages and hits of a search in a document
+_FPDF_ERR_PASSWORD = 4  #: fpdfview.h
+
+
+@contextmanager
+def open_pdf(file: BinaryIO) -> Iterator[pdfium.PdfDocument]:
+    import pypdfium2 as pdfium
+
+    file.seek(0)
+    try:
+        pdf = pdfium.PdfDocument(file)
+    except pdfium.PdfiumError as error:
+        if getattr(error, "err_code", None) == _FPDF_ERR_PASSWORD or "password" in str(error).lower():
+            raise Locked(str(error)) from error
+        raise Damaged(str(error)) from error
+    try:
+        yield pdf
+    finally:
+        pdf.close()
+
+
+def _starts(head: bytes) -> bool:
+    return head.startswith(b"%PDF-")
+
+
+def _pages(file: BinaryIO) -> int:
+    with open_pdf(file) as pdf:
+        return min(len(pdf), MOST_PAGES)
+
+
+def _render(file: BinaryIO, page: int, width: int) -> bytes:
+    out = io.BytesIO()
+    with open_pdf(file) as pdf:
+        if not 1 <= page <= len(pdf):
+            raise Damaged(f"there is no page {page}")
+        sheet = pdf[page - 1]
+        scale = min(min(width, MOST_WIDTH) / sheet.get_width(), MOST_WIDTH * 2 / sheet.get_height())
+        sheet.render(scale=scale).to_pil().save(out, "PNG")
+    return out.getvalue()
+
+
+def _text(file: BinaryIO) -> Iterator[str]:
+    with open_pdf(file) as pdf:
+        for number in range(len(pdf)):
+            page = pdf[number]
+            textpage = page.get_textpage()
+            yield textpage.get_text_bounded()
+            textpage.close()
+            page.close()
+
+
+def _matches(file: BinaryIO, words: str) -> list[tuple[int, list[Box]]]:
+    found: list[tuple[int, list[Box]]] = []
+    with open_pdf(file) as pdf:
+        for number in range(min(len(pdf), MOST_SEARCHED)):
+            sheet = pdf[number]
+            width, height = sheet.get_size()
+            text = sheet.get_textpage()
+            searcher = text.search(words)
+            while (hit := searcher.get_next()) is not None and len(found) < MOST_MATCHES:
+                boxes = []
+                for at in range(text.count_rects(*hit)):
+                    left, bottom, right, top = text.get_rect(at)
+                    boxes.append(
+                        (left / width, 1 - top / height, (right - left) / width, (top - bottom) / height)
+                    )
+                found.append((number + 1, boxes))
+            searcher.close()
+            text.close()
+    return found
+
+
+FORMAT = Format(
+    code="pdf",
+    media_types=("application/pdf",),
+    extension=".pdf",
+    starts=_starts,
+    text=_text,
+    pages=_pages,
+    render=_render,
+    matches=_matches,
+)
