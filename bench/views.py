@@ -193,6 +193,6 @@ def first_view(world: World, folder: Path, scale: float) -> list[dict[str, objec
         {
             "what": "JavaScript for the first view, compressed",
             "note": f"{size / 1000:.0f} KB",
-            "target": "< 400 KB",
+            "target": "< 320 KB",
         },
     ]
