@@ -13,7 +13,7 @@ from tests.work.drive import CANVAS, LOG, NOTE, SAIL, SmallDrive
 from tests.work.lists import Lists
 from waka.core.fields.registry import Choice, Field
 from waka.core.names import FieldType
-from waka.errors import BadRequest, NotAllowed, NotFound, SlipIncomplete
+from waka.errors import BadRequest, ChangedMeanwhile, NotAllowed, NotFound, SlipIncomplete
 from waka.records.rules import fields
 from waka.work.changes.ways import sheet, undo
 from waka.work.desk import queue
@@ -56,6 +56,15 @@ def test_what_is_said_is_kept_shown_and_taken_back(team: SmallDrive) -> None:
     assert said(team, NOTE) == {"deck": "low"}, "a slip says all fields of one document"
     undo.undo_last(team.deps, team.filer)
     assert said(team, NOTE) == told
+
+
+def test_a_field_that_another_changed_meanwhile_is_not_overwritten_in_silence(team: SmallDrive) -> None:
+    number = team.number(NOTE)
+    seen = browsing.details(team.deps, team.filer, number).document.edition
+    correct(team, NOTE, by=team.keeper, deck="up")
+    with pytest.raises(ChangedMeanwhile):
+        team.change("correct", NOTE, fields=Slip(fields={"deck": "low"}), editions={number: seen})
+    assert said(team, NOTE) == {"deck": "up"}
 
 
 @pytest.mark.parametrize(

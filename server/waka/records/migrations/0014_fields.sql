@@ -29,6 +29,14 @@ alter table document add column currency text; -- of the amount, ISO 4217
 alter table document add column fields jsonb not null default '{}'; -- code of a further field → what is kept
 update document set currency = coalesce((select value ->> 'currency' from setting where name = 'office'), 'GBP')
 where amount is not null;
+drop trigger document_edition on document;
+create trigger document_edition before update on document for each row
+    when ((old.folder_id, old.name, old.state, old.kind, old.party_id, old."when", old.what, old.reference, old.amount, old.currency,
+           old.fields, old.version)
+          is distinct from
+          (new.folder_id, new.name, new.state, new.kind, new.party_id, new."when", new.what, new.reference, new.amount, new.currency,
+           new.fields, new.version))
+    execute function document_has_another_edition();
 create index document_fields on document using gin (fields) where fields <> '{}';
 
 alter table logbook drop constraint logbook_action_check;
