@@ -14,6 +14,7 @@ from typing import Any
 
 import psycopg
 import pytest
+from psycopg.types.json import Jsonb
 
 from tests.support import EMPTY, World
 from tests.web.conftest import Visitor
@@ -52,7 +53,7 @@ FILES = {
 }
 #: what is planted in the hidden folder, as it is spelt there
 WORDS = ("Qzouter", "Qzinner", "qzfile", "Qztext", "qzbinned", "qzold", "qzdestroyed", "Qzparty", "qzs1", "qzwhat", "QZREF-7",
-         "QzTag", "qznote", "Qzlist", "qzbound", "qzreason", "qzupload")  # fmt: skip
+         "QzTag", "qznote", "Qzlist", "qzbound", "qzreason", "qzupload", "Qzfield", "Qzlearner")  # fmt: skip
 KINDS = ("signed out", "switched off", "no right", "reader elsewhere", "filer of another folder",
          "filer of the folder above", "keeper", "administrator without rights")  # fmt: skip
 
@@ -131,6 +132,11 @@ def fill(deps: Deps, keeper: int, folders: dict[str, int]) -> dict[str, int]:
             " reference = 'QZREF-7' where id = any(%s)",
             (party, [secret, numbers["qzold.txt"]]),
         )
+        told = {
+            "assignment": "Qzfield of the hull",
+            "learner": str(naming.add_party(conn, "Qzlearner", None)),
+        }
+        conn.execute("update document set fields = %s where id = %s", (Jsonb(told), secret))
     labelling.set_tags(deps, keeper, [secret], put_on=["QzTag"], take_off=[])
     labelling.set_note(deps, keeper, secret, "qznote of the mate")
     for name in ("qzbound.txt", "qzupload.txt"):
