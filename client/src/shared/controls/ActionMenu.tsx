@@ -1,5 +1,5 @@
 import { Dropdown } from 'antd'
-import { useEffect, useRef } from 'react'
+import { useEffect } from 'react'
 
 export interface Action {
   key: string // as it is typed and shown
@@ -9,7 +9,6 @@ export interface Action {
 
 /** What can be done with what is chosen, where the mouse is. The arrows walk through it, Enter does it. */
 export function ActionMenu({ at, actions, onClose }: { at: { x: number; y: number }; actions: Action[]; onClose: () => void }) {
-  const anchor = useRef<HTMLSpanElement>(null)
   useEffect(() => {
     // for a menu that was opened by key the first thing is marked
     const first = setTimeout(() => document.querySelector<HTMLElement>('.actionmenu [role="menuitem"]')?.focus())
@@ -33,7 +32,7 @@ export function ActionMenu({ at, actions, onClose }: { at: { x: number; y: numbe
         },
       }}
     >
-      <span ref={anchor} className="menuat" style={{ left: at.x, top: at.y }} />
+      <span className="menuat" style={{ left: at.x, top: at.y }} />
     </Dropdown>
   )
 }

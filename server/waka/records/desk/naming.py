@@ -7,7 +7,7 @@ from dataclasses import dataclass
 
 from psycopg import Connection
 
-from waka.core.names import FIELD_TYPES, FieldType, Parties, Party, Pattern, Style, fold
+from waka.core.names import FIELD_TYPES, FieldType, Pattern, Style, fold
 from waka.records.database import row, rows, value
 from waka.records.sql import load
 
@@ -61,10 +61,6 @@ def party_rows(conn: Connection) -> list[PartyRow]:
 def parties_seen(conn: Connection, person: int) -> list[PartyRow]:
     """Return the parties that a person may know of."""
     return rows(conn, SQL["parties_seen"], {"person": person}, PartyRow)
-
-
-def parties(conn: Connection) -> Parties:
-    return Parties.of(Party(p.name, p.short, tuple(p.spellings)) for p in party_rows(conn))
 
 
 def add_party(conn: Connection, name: str, short: str | None) -> int:

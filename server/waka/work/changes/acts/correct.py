@@ -16,7 +16,6 @@ from waka.drive.tree import FileStat
 from waka.records.changes import steps
 from waka.records.changes.lists import ChangeList
 from waka.records.documents import documents
-from waka.records.finding import search
 from waka.work.changes.drafting import Drafting
 from waka.work.changes.places import Places, placed
 from waka.work.changes.prepared import Prepared
@@ -25,6 +24,7 @@ from waka.work.deps import Deps
 from .base import NOTHING, Done, Handler, kept, number_of, source_folder, target_name
 from .logging import log
 from .place import placing
+from .placing import words_follow
 
 
 class CorrectHandler(Handler):
@@ -67,8 +67,8 @@ class CorrectHandler(Handler):
                 conforms=bool(step.conforms), inode=step.file.inode, modified_ns=step.file.modified_ns,
                 record=kept(step, acts.Correct).record, person=owner.person_id,
             )  # fmt: skip
-            search.refresh(conn, [number_of(step)])
             log(conn, step, owner, "corrected", to_folder=source_folder(step), from_path=None)
+        words_follow(conn, [number_of(one.step) for one in done], owner)
         steps.settle(conn, [one.step for one in done], "done")
 
     def reverse(self, step: Step) -> Proposal:

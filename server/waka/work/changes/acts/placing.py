@@ -28,11 +28,15 @@ def record_placed(
         number_of(p.step) for p in placed
         if words_change or p.key is not None or getattr(p.step.act, "record", None) is not None
     ]  # fmt: skip
+    words_follow(conn, changed, owner)
+
+
+def words_follow(conn: Connection, numbers: Sequence[int], owner: ChangeList) -> None:
+    """Let search know documents by other words: in a long list later, where that costs more than the steps."""
     if owner.at_once:
-        search.refresh(conn, changed)
+        search.refresh(conn, numbers)
     else:
-        # in a long list the words follow in the background: they cost more than the moves
-        outside.search_due(conn, changed)
+        outside.search_due(conn, numbers)
 
 
 def _placed(one: Done) -> Placed:
