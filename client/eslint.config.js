@@ -17,6 +17,16 @@ export default ts.config(
   ...ts.configs.strict,
   hooks.configs.flat.recommended,
   { languageOptions: { globals: globals.browser } },
+  {
+    // an answer may be late, and the person elsewhere by then: it leads nobody away from where they have gone
+    rules: {
+      'no-restricted-syntax': [
+        'error',
+        { selector: 'Property[key.name=/^on(Success|Error|Settled)$/] CallExpression[callee.name=/^(navigate|setSearch)$/]', message: 'Lead on with useLead, which asks whether the person is still there.' },
+        { selector: "CallExpression[callee.property.name='then'] CallExpression[callee.name=/^(navigate|setSearch)$/]", message: 'Lead on with useLead, which asks whether the person is still there.' },
+      ],
+    },
+  },
   boundary(['src/shared/**'], [...PLACES, 'app'], 'What is shared knows no place.'),
   ...PLACES.map((place) => boundary([`src/${place}/**`], [...PLACES.filter((other) => other !== place), 'app'], 'No place knows the inside of another: share what both need.')),
 )

@@ -1,11 +1,12 @@
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
 import { Button } from 'antd'
-import { useLocation, useNavigate } from 'react-router'
+import { useLocation } from 'react-router'
 import { api, told } from '../shared/api/client'
 import { carriedQuery, outlineQuery } from '../shared/api/queries'
 import { plural, size } from '../shared/format'
 import { useKeys } from '../shared/keys'
 import { ProblemNote } from '../shared/ProblemNote'
+import { useLead, whereAsked } from '../shared/redirect'
 import { wholeChoice } from '../shared/documents/useChanges'
 
 const AT_ONCE = 10 // as many are moved by hand, without a list
@@ -13,7 +14,7 @@ const AT_ONCE = 10 // as many are moved by hand, without a list
 /** What is carried from one folder to another; it goes along everywhere and outlives a reload. */
 export function CarryBar() {
   const queries = useQueryClient()
-  const navigate = useNavigate()
+  const lead = useLead()
   const load = useQuery(carriedQuery).data
   const folders = useQuery(outlineQuery).data?.folders ?? []
   const here = /^\/folders\/(\d+)$/.exec(useLocation().pathname)
@@ -32,8 +33,9 @@ export function CarryBar() {
       }
       return told(api.POST('/api/lists', { body: wholeChoice({ do: 'move', carried: true, into }) }))
     },
-    onSuccess: (list) => {
-      if (list) void navigate(`/changes/${String(list.id)}`)
+    onMutate: whereAsked,
+    onSuccess: (list, _into, asked) => {
+      if (list) lead(asked, `/changes/${String(list.id)}`)
     },
     onSettled: () => queries.invalidateQueries(),
   })

@@ -1,12 +1,13 @@
 import { useQuery } from '@tanstack/react-query'
 import { lazy, Suspense } from 'react'
-import { Link, useNavigate, useSearchParams } from 'react-router'
+import { Link, useSearchParams } from 'react-router'
 import type { ChangeList } from '../shared/api/client'
 import { listsQuery } from '../shared/api/queries'
 import { clock, dayOfMoment, number } from '../shared/format'
 import { KeyBar } from '../shared/KeyBar'
 import { useKeys } from '../shared/keys'
 import { ProblemNote } from '../shared/ProblemNote'
+import { useLead } from '../shared/redirect'
 import { Stages } from './Stages'
 import { standing } from './words'
 
@@ -15,14 +16,14 @@ const MappingForm = lazy(() => import('./MappingForm').then((m) => ({ default: m
 
 /** Bulk work in the open: the lists that are under way and those that were, and how to begin one. */
 export function ChangesView() {
-  const navigate = useNavigate()
+  const lead = useLead()
   const [search, setSearch] = useSearchParams()
   const query = useQuery(listsQuery)
   const making = search.get('make')
   const make = (how: string | null) => setSearch(how ? { make: how } : {})
   useKeys({ s: () => make('sheet'), m: () => make('mapping'), Escape: () => make(null) })
   const lists = query.data?.lists ?? []
-  const open = (list: { id: number }) => void navigate(`/changes/${String(list.id)}`)
+  const open = (list: { id: number }, asked: string | undefined) => lead(asked, `/changes/${String(list.id)}`)
   return (
     <>
       <h1 className="unseen">Changes</h1>

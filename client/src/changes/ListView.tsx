@@ -10,6 +10,7 @@ import { KeyBar, type KeyHint } from '../shared/KeyBar'
 import { KeyOverview } from '../shared/KeyOverview'
 import { useKeys } from '../shared/keys'
 import { ProblemNote } from '../shared/ProblemNote'
+import { useLead, whereAsked } from '../shared/redirect'
 import { mendWorded, worded } from '../shared/said'
 import { CODES } from '../shared/words.gen'
 import { BeforeAfter } from './BeforeAfter'
@@ -46,6 +47,7 @@ export function ListView() {
   const id = Number(useParams().list)
   const queries = useQueryClient()
   const navigate = useNavigate()
+  const lead = useLead()
   const query = useQuery(changeListQuery(id))
   const [filter, setFilter] = useState<StepFilter>(ALL)
   const [cursor, setCursor] = useState(0)
@@ -74,13 +76,15 @@ export function ListView() {
   })
   const undo = useMutation({
     mutationFn: () => told(api.POST('/api/lists/{list_id}/undo', { ...path, body: { positions: ticked.size > 0 ? [...ticked] : null, seen } })),
-    onSuccess: (made) => void navigate(`/changes/${String(made.id)}`),
+    onMutate: whereAsked,
+    onSuccess: (made, _nothing, asked) => lead(asked, `/changes/${String(made.id)}`),
   })
   const discard = useMutation({
     mutationFn: () => told(api.DELETE('/api/lists/{list_id}', path)),
-    onSuccess: () => {
+    onMutate: whereAsked,
+    onSuccess: (_done, _nothing, asked) => {
       void queries.invalidateQueries({ queryKey: ['lists'] })
-      void navigate('/changes')
+      lead(asked, '/changes')
     },
   })
   const list = query.data

@@ -6,10 +6,11 @@ import { api, Problem, told, type ChangeList } from '../shared/api/client'
 import { number, plural } from '../shared/format'
 import { PathLine, stopsOf, type Stop } from '../shared/PathLine'
 import { ProblemNote } from '../shared/ProblemNote'
+import { whereAsked } from '../shared/redirect'
 import { differing } from './words'
 
 /** Two path patterns whose parts have names; at the side what fits, what does not, and why. */
-export function MappingForm({ onMade }: { onMade: (list: ChangeList) => void }) {
+export function MappingForm({ onMade }: { onMade: (list: ChangeList, asked: string | undefined) => void }) {
   const [source, setSource] = useState('')
   const [target, setTarget] = useState('')
   const asked = useSettled(JSON.stringify({ source, target }), 250)
@@ -21,7 +22,7 @@ export function MappingForm({ onMade }: { onMade: (list: ChangeList) => void }) 
     retry: false,
     placeholderData: (before) => before,
   })
-  const make = useMutation({ mutationFn: () => told(api.POST('/api/lists/mapping', { body: { source, target } })), onSuccess: onMade })
+  const make = useMutation({ mutationFn: () => told(api.POST('/api/lists/mapping', { body: { source, target } })), onMutate: whereAsked, onSuccess: (list, _nothing, from) => onMade(list, from) })
   const found = look.error ? undefined : look.data
   const side = look.error instanceof Problem ? look.error.facts.side : undefined
   const moves = found ? found.matching - found.staying : 0

@@ -3,9 +3,10 @@ import { Button } from 'antd'
 import { useState } from 'react'
 import { csrfToken, problemOf, type ChangeList } from '../shared/api/client'
 import { ProblemNote } from '../shared/ProblemNote'
+import { whereAsked } from '../shared/redirect'
 
 /** Two columns, pasted or as a file. */
-export function SheetForm({ onMade }: { onMade: (list: ChangeList) => void }) {
+export function SheetForm({ onMade }: { onMade: (list: ChangeList, asked: string | undefined) => void }) {
   const [text, setText] = useState('')
   const [over, setOver] = useState(false)
   const send = useMutation({
@@ -17,7 +18,8 @@ export function SheetForm({ onMade }: { onMade: (list: ChangeList) => void }) {
       if (!answer.ok) throw problemOf(told, answer.status)
       return told as ChangeList
     },
-    onSuccess: onMade,
+    onMutate: whereAsked,
+    onSuccess: (list, _file, asked) => onMade(list, asked),
   })
   const take = (file: File | undefined) => file && send.mutate({ body: file, name: file.name })
   return (

@@ -10,7 +10,7 @@ import { KeyOverview } from '../shared/KeyOverview'
 import { useKeys } from '../shared/keys'
 import { PageView } from '../shared/PageView'
 import { ProblemNote } from '../shared/ProblemNote'
-import { isStillIn } from '../shared/redirect'
+import { isStillAt, isStillIn, whereAsked } from '../shared/redirect'
 import { DiscardDialog, DiscardedDrawer } from './Discarding'
 import { FilingSlip, type FiledNow } from './FilingSlip'
 import { following, grouped } from './model'
@@ -78,18 +78,20 @@ export function DeskView() {
   })
   const undo = useMutation({
     mutationFn: (listId: number) => told(api.POST('/api/changes/{list_id}/undo', { params: { path: { list_id: listId } } })),
-    onSuccess: async (outcome) => {
+    onMutate: whereAsked,
+    onSuccess: async (outcome, _listId, asked) => {
       setLast(null)
       setDiscarded(null)
       await queries.invalidateQueries()
-      show(outcome.number)
+      if (isStillAt(asked)) show(outcome.number)
     },
   })
   const later = useMutation({
     mutationFn: () =>
       told(api.PUT('/api/desk/{number}/later', { params: { path: { number: current?.number ?? 0 } }, body: { later: !current?.later } })),
-    onSuccess: () => {
-      if (current) show(following(waiting, current.number))
+    onMutate: whereAsked,
+    onSuccess: (_done, _nothing, asked) => {
+      if (current && isStillAt(asked)) show(following(waiting, current.number))
       void queries.invalidateQueries({ queryKey: ['desk'] })
     },
   })
@@ -117,8 +119,9 @@ export function DeskView() {
     if (!current) return
     const next = following(waiting, current.number)
     if (!stay) show(next)
+    const asked = whereAsked()
     void filings.file(current, slip, stay).then((went) => {
-      if (went && stay) show(next)
+      if (went && stay && isStillAt(asked)) show(next)
     })
   }
   const discard = () => setDiscarding(current)

@@ -1,6 +1,6 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query'
 import { useState } from 'react'
-import { useNavigate, useSearchParams } from 'react-router'
+import { useLocation, useNavigate, useSearchParams } from 'react-router'
 import { ActionBar } from '../shared/documents/ActionBar'
 import { actionsFor } from '../shared/documents/actions'
 import { Dialogs } from '../shared/documents/Dialogs'
@@ -16,6 +16,7 @@ import { KeyOverview } from '../shared/KeyOverview'
 import { useKeys } from '../shared/keys'
 import { PathLine, stopsOf } from '../shared/PathLine'
 import { ProblemNote } from '../shared/ProblemNote'
+import { isStillAt } from '../shared/redirect'
 import { SegmentedName } from '../shared/SegmentedName'
 import { Details } from '../shared/documents/Details'
 
@@ -51,7 +52,9 @@ export function FindView() {
   const folders = useQuery(outlineQuery).data?.folders ?? []
   const picked = several.q === q ? several.selection.chosen.filter((number) => order.includes(number)) : []
   const selection: Selection = picked.length > 0 ? { ...several.selection, chosen: picked } : chosen ? only(chosen.number) : NONE
+  const { pathname } = useLocation()
   const choose = (next: Selection) => {
+    if (!isStillAt(pathname)) return // an answer that came late
     const asked = new URLSearchParams(search)
     if (next.cursor !== null) asked.set('d', String(next.cursor))
     setSearch(asked, { replace: true })

@@ -10,7 +10,7 @@ import { KeyBar } from '../shared/KeyBar'
 import { KeyOverview } from '../shared/KeyOverview'
 import { useKeys } from '../shared/keys'
 import { ProblemNote } from '../shared/ProblemNote'
-import { isStillIn } from '../shared/redirect'
+import { isStillAt, isStillIn } from '../shared/redirect'
 import { ActionBar } from '../shared/documents/ActionBar'
 import { actionsFor } from '../shared/documents/actions'
 import { keepColumns, keptColumns, sortOfGroup } from './columns'
@@ -82,6 +82,7 @@ export function FoldersView({ list }: { list?: 'tag' | 'bin' }) {
     setSearch(next, { replace, state: { own: true } })
   }
   const choose = (next: Selection) => {
+    if (!isStillAt(location.pathname)) return // an answer that came late: what it leads to is of the place that was left
     setChosenAt({ place, selection: next, key: location.key })
     set({ d: next.cursor === null ? null : String(next.cursor) })
   }

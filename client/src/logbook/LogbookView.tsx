@@ -1,7 +1,7 @@
 import { useInfiniteQuery, useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
 import { Button, Checkbox } from 'antd'
 import { useState } from 'react'
-import { Link, useNavigate } from 'react-router'
+import { Link } from 'react-router'
 import { api, told, type Entry, type Schemas, type Segment } from '../shared/api/client'
 import { logbookQuery, oldPathQuery } from '../shared/api/queries'
 import { undoingList } from '../shared/documents/useChanges'
@@ -14,6 +14,7 @@ import { useKeys } from '../shared/keys'
 import { PathLine, stopsOf } from '../shared/PathLine'
 import { SegmentedName } from '../shared/SegmentedName'
 import { ProblemNote } from '../shared/ProblemNote'
+import { useLead, whereAsked } from '../shared/redirect'
 import { worded } from '../shared/said'
 
 const HINTS: KeyHint[] = [
@@ -27,7 +28,7 @@ const HINTS: KeyHint[] = [
 /** Who did what to what; undo; where did this path go? */
 export function LogbookView() {
   const queries = useQueryClient()
-  const navigate = useNavigate()
+  const lead = useLead()
   const [mine, setMine] = useState(false)
   const [arrivals, setArrivals] = useState(false)
   const [keysShown, setKeysShown] = useState(false)
@@ -36,9 +37,10 @@ export function LogbookView() {
   const undo = useMutation({
     mutationFn: (listId: number) => told(api.POST('/api/changes/{list_id}/undo', { params: { path: { list_id: listId } } })),
     onSettled: () => void queries.invalidateQueries(),
-    onError: (error) => {
+    onMutate: whereAsked,
+    onError: (error, _listId, asked) => {
       const list = undoingList(error)
-      if (list) void navigate(`/changes/${String(list)}`)
+      if (list) lead(asked, `/changes/${String(list)}`)
     },
   })
   useKeys({ '?': () => setKeysShown(true), m: () => setMine(!mine), a: () => setArrivals(!arrivals), p: () => pathInput.current?.focus() })

@@ -1,16 +1,16 @@
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
 import { Button, Input } from 'antd'
 import { useState } from 'react'
-import { useNavigate } from 'react-router'
 import { api, told } from '../api/client'
 import { useSettled } from '../useSettled'
 import { Dialog } from '../controls/Dialog'
 import { number, plural, size } from '../format'
 import { ProblemNote } from '../ProblemNote'
+import { useLead, whereAsked } from '../redirect'
 
 /** How much has lain in the bin for long, counted; only who types that number destroys it. */
 export function EmptyBinDialog({ onClose }: { onClose: () => void }) {
-  const navigate = useNavigate()
+  const lead = useLead()
   const queries = useQueryClient()
   const [days, setDays] = useState('30')
   const [typed, setTyped] = useState('')
@@ -28,7 +28,8 @@ export function EmptyBinDialog({ onClose }: { onClose: () => void }) {
       if (list.can_run) await told(api.POST('/api/lists/{list_id}/run', { params: { path: { list_id: list.id } }, body: { only: null, first: null, seen: null } }))
       return list
     },
-    onSuccess: (list) => void navigate(`/changes/${String(list.id)}`),
+    onMutate: whereAsked,
+    onSuccess: (list, _nothing, from) => lead(from, `/changes/${String(list.id)}`),
     onError: () => void queries.invalidateQueries({ queryKey: ['bin'] }),
   })
   const isConfirmed = count > 0 && typed.replace(/\D/g, '') === String(count)

@@ -1,7 +1,7 @@
 import { useMutation, useQueryClient } from '@tanstack/react-query'
 import { useState } from 'react'
-import { useNavigate } from 'react-router'
 import { api, Problem, told, type Schemas } from '../api/client'
+import { isStillAt, useLead, whereAsked } from '../redirect'
 import { worded } from '../said'
 
 export type Ask = Partial<Schemas['Ask']> & { act: Schemas['Ask']['act'] }
@@ -35,11 +35,12 @@ export function wholeAsk(ask: Ask): Schemas['Ask'] {
 /** Changes by hand: run at once, or looked at first where the server says so; the last one can be undone. */
 export function useChanges(place: string, onDone: (done: Done, ask: Ask, leads: number | null) => void = () => undefined) {
   const queries = useQueryClient()
-  const navigate = useNavigate()
+  const lead = useLead()
   // more than a few, or whole folders, are looked at as a list before anything moves
   const propose = useMutation({
     mutationFn: (choice: Parameters<typeof wholeChoice>[0]) => told(api.POST('/api/lists', { body: wholeChoice(choice) })),
-    onSuccess: (list) => void navigate(`/changes/${String(list.id)}`),
+    onMutate: whereAsked,
+    onSuccess: (list, _choice, asked) => lead(asked, `/changes/${String(list.id)}`),
   })
   const [look, setLook] = useState<{ ask: Ask; checked: Checked; place: string } | null>(null)
   const [last, setLast] = useState<Done | null>(null)
@@ -47,13 +48,14 @@ export function useChanges(place: string, onDone: (done: Done, ask: Ask, leads: 
   const run = useMutation({
     // `leads`: what has the cursor once the chosen have left the list
     mutationFn: ({ ask }: { ask: Ask; leads: number | null; place: string }) => told(api.POST('/api/changes', { body: wholeAsk(ask) })),
-    onSuccess: async (done, { ask, leads }) => {
+    onMutate: whereAsked,
+    onSuccess: async (done, { ask, leads }, asked) => {
       setLook(null)
       setUndone(null)
       const now = { listId: done.list_id, title: done.title, numbers: done.numbers, folder: done.folder }
       if (done.list_id > 0) setLast(now)
       await queries.invalidateQueries()
-      onDone(now, ask, leads)
+      if (isStillAt(asked)) onDone(now, ask, leads)
     },
     onError: async (error, { ask, place }) => {
       if (error instanceof Problem && error.code === 'needs_a_look') {
@@ -64,16 +66,17 @@ export function useChanges(place: string, onDone: (done: Done, ask: Ask, leads: 
   })
   const undo = useMutation({
     mutationFn: () => told(api.POST('/api/changes/undo')),
+    onMutate: whereAsked,
     onSuccess: (outcome) => {
       setLast(null)
       setUndone([`Undone: ${outcome.title}`, ...outcome.left.map((why) => `left alone: ${worded(why)}`)].join(' · '))
       void queries.invalidateQueries()
     },
-    onError: (error) => {
+    onError: (error, _nothing, asked) => {
       const list = undoingList(error)
       if (list) {
         undo.reset()
-        void navigate(`/changes/${String(list)}`)
+        lead(asked, `/changes/${String(list)}`)
       }
     },
   })
