@@ -96,3 +96,18 @@ def test_who_has_gone_elsewhere_stays_there(
     page.wait_for_timeout(700)
     assert page.url == there
     expect(entry(page, "Safety")).to_have_attribute("aria-current", "true")
+
+
+def test_a_dialog_left_with_its_place_does_not_come_back_with_it(keeper: Page) -> None:
+    page = keeper
+    entry(page, "Safety").click()
+    expect(entry(page, "Safety")).to_have_attribute("aria-current", "true")
+    page.keyboard.press("n")
+    expect(page.get_by_role("dialog")).to_be_visible()
+    page.go_back()
+    expect(page.get_by_role("region", name=PLACE, exact=True)).to_be_visible()
+    expect(page.get_by_role("dialog")).to_be_hidden()
+    page.go_forward()
+    expect(entry(page, "Safety")).to_have_attribute("aria-current", "true")
+    page.wait_for_timeout(200)
+    expect(page.get_by_role("dialog")).to_be_hidden()

@@ -26,6 +26,7 @@ import { all, clicked, following, NONE, only, stepped, type Selection } from '..
 import { Sendings } from './Sendings'
 import { editionsOf, useAsking } from '../shared/documents/useAsking'
 import { useChanges, type Ask } from '../shared/documents/useChanges'
+import { useOfPlace } from '../shared/useOfPlace'
 import { filesOf, useFolderUploads } from './useFolderUploads'
 
 /** The structure and its documents: a folder's, a tag's, or what is in the bin. */
@@ -60,10 +61,8 @@ export function FoldersView({ list }: { list?: 'tag' | 'bin' }) {
   const selection = asked !== null && held.cursor !== asked && !(isOwn && held.cursor !== null) ? only(asked) : held
   const [wide, setWide] = useState(false)
   const [asking, setOpen] = useAsking(place, selection.chosen, documents)
-  const [menuAt, setMenuAt] = useState<{ x: number; y: number; place: string } | null>(null)
-  const menu = menuAt?.place === place ? menuAt : null
-  const setMenu = (at: { x: number; y: number } | null) => setMenuAt(at && { ...at, place })
-  const [renaming, setRenaming] = useState<number | null>(null)
+  const [menu, setMenu] = useOfPlace<{ x: number; y: number }>(place)
+  const [renaming, setRenaming] = useOfPlace<number>(place)
   const [chosenColumns, setColumns] = useState<Sort[] | null>(null)
   const columns = chosenColumns ?? keptColumns(house.data)
   const [width, setWidth] = useState(170)

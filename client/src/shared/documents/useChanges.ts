@@ -3,6 +3,7 @@ import { useState } from 'react'
 import { api, Problem, told, type Schemas } from '../api/client'
 import { isStillAt, useLead, whereAsked } from '../redirect'
 import { worded } from '../said'
+import { useOfPlace } from '../useOfPlace'
 
 export type Ask = Partial<Schemas['Ask']> & { act: Schemas['Ask']['act'] }
 export type Checked = Schemas['Checked']
@@ -42,7 +43,7 @@ export function useChanges(place: string, onDone: (done: Done, ask: Ask, leads: 
     onMutate: whereAsked,
     onSuccess: (list, _choice, asked) => lead(asked, `/changes/${String(list.id)}`),
   })
-  const [look, setLook] = useState<{ ask: Ask; checked: Checked; place: string } | null>(null)
+  const [look, setLook] = useOfPlace<{ ask: Ask; checked: Checked }>(place)
   const [last, setLast] = useState<Done | null>(null)
   const [undone, setUndone] = useState<string | null>(null)
   const run = useMutation({
@@ -60,7 +61,7 @@ export function useChanges(place: string, onDone: (done: Done, ask: Ask, leads: 
     onError: async (error, { ask, place }) => {
       if (error instanceof Problem && error.code === 'needs_a_look') {
         run.reset()
-        setLook({ ask, checked: await told(api.POST('/api/changes/look', { body: wholeAsk(ask) })), place })
+        setLook({ ask, checked: await told(api.POST('/api/changes/look', { body: wholeAsk(ask) })) }, place)
       } else void queries.invalidateQueries()
     },
   })
@@ -103,7 +104,7 @@ export function useChanges(place: string, onDone: (done: Done, ask: Ask, leads: 
     },
     isBusy: run.isPending || undo.isPending || propose.isPending,
     error: error instanceof Problem && ['needs_a_look', 'undo_is_a_list'].includes(error.code) ? null : error,
-    look: look?.place === place ? look : null, // a look belongs to the place it was asked in
+    look,
     dropLook: () => setLook(null),
     last,
     undone,
