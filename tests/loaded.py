@@ -51,7 +51,7 @@ class Started:
 
 
 def start(words: list[str], env: dict[str, str], log: Path) -> Started:
-    """Run ``waka`` with *words*, or ``["runner"]`` alone, in a session of its own; what it says goes to *log*."""
+    """Run ``waka`` with *words*, or ``["background"]`` alone, in a session of its own; what it says goes to *log*."""
     return Started(_loaded().ask(words=words, env=env, log=str(log))["pid"])
 
 
@@ -86,7 +86,7 @@ def _loaded() -> _Loaded:
 
 def _serve(fd: int) -> None:
     import waka.cli
-    import waka.runner.loop
+    import waka.jobs.run
     import waka.web.app  # noqa: F401
 
     line = socket.socket(fileno=fd).makefile("rw")
@@ -118,11 +118,11 @@ def _run(what: dict[str, Any]) -> None:
         os.environ.clear()
         os.environ.update(what["env"])
         faulthandler.register(signal.SIGUSR1, all_threads=True)  # what hangs can be asked where
-        if what["words"] == ["runner"]:
+        if what["words"] == ["background"]:
             logs.configure()
             settings = Settings.read()
             assert settings.database_url is not None
-            launch.runner(settings, settings.database_url)
+            launch.background(settings, settings.database_url)
         else:
             sys.argv = ["waka", *what["words"]]
             cli.main()

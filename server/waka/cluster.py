@@ -275,12 +275,12 @@ def stop(cluster: Cluster, *, for_good: bool = False) -> None:
 
 def ensure_database(cluster: Cluster, name: str = "waka") -> None:
     """Make the database where there is none."""
-    from waka.records import roles
+    from waka import cluster_role
     from waka.records.migrations import ensure_database as ensure
 
-    roles.ensure_role(cluster.admin_url(), USER, cluster.password)
+    cluster_role.ensure_role(cluster.admin_url(), USER, cluster.password)
     ensure(cluster.admin_url(), name, owner=USER)
-    roles.own_everything(cluster.admin_url(name), USER)
+    cluster_role.own_everything(cluster.admin_url(name), USER)
 
 
 def _as(user: str | None, command: list[str]) -> subprocess.CompletedProcess[str]:

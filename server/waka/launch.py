@@ -122,12 +122,12 @@ def serve(settings: Settings, url: str, ready: str) -> int:
         preparing.join(STOP_SECONDS)
         return 0 if stop.is_set() else 1
     webs = [own_part(web) for _ in range(settings.workers)]
-    background = own_part(runner)
+    jobs = own_part(background)
     own = None if settings.database_url else cluster.prepare(settings.home)
     try:
         if _answers(settings.port, webs[0], stop):
             print(ready, flush=True)
-        while not stop.is_set() and background.is_alive() and any(one.is_alive() for one in webs):
+        while not stop.is_set() and jobs.is_alive() and any(one.is_alive() for one in webs):
             stop.wait(0.5)
             # one that ended is started anew; where none stays, something is wrong with all of them
             webs = [one if one.is_alive() or stop.is_set() else own_part(web) for one in webs]
@@ -135,7 +135,7 @@ def serve(settings: Settings, url: str, ready: str) -> int:
                 _keep_running(own)
         return 0 if stop.is_set() else 1
     finally:
-        children = [*webs, background]
+        children = [*webs, jobs]
         for child in children:
             child.terminate()
         for child in children:
@@ -254,12 +254,12 @@ def _leave(*_: object) -> None:
     raise SystemExit
 
 
-def runner(settings: Settings, url: str) -> None:
-    """Run the background worker until SIGTERM."""
-    from waka.runner.loop import run
+def background(settings: Settings, url: str) -> None:
+    """Do what is done in the background until SIGTERM."""
+    from waka.jobs.run import run
 
     stop = threading.Event()
     for number in _ENDING:
         signal.signal(number, lambda *_: stop.set())
     with opened(settings, url, connections=16, admit=False) as deps:
-        run(deps, stop)
+        run(deps, url, stop)

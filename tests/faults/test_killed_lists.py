@@ -72,7 +72,7 @@ class Runner:
         env = {**os.environ, "WAKA_DATABASE_URL": self.url,
                "WAKA_HOME": str(self.settings.home), "WAKA_SETTLE_SECONDS": "0.2",
                "WAKA_FAULT": "slow:step_moved"}  # fmt: skip
-        self.process = loaded.start(["runner"], env, self.settings.home / "runner.log")
+        self.process = loaded.start(["background"], env, self.settings.home / "runner.log")
 
     def kill(self) -> None:
         if self.process is not None:

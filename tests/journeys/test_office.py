@@ -4,8 +4,8 @@ import shutil
 
 from playwright.sync_api import Page, expect
 
+from tests.jobs.test_outside_live import hide
 from tests.journeys.conftest import sign_in
-from tests.runner.test_outside_live import hide
 from tests.support import Client, Server, wait_until
 
 

@@ -46,7 +46,8 @@ def outside(browser: Browser, server: Server, scheme: str) -> Iterator[Page]:
 def go_to(page: Page, path: str) -> None:
     """Go there as a link does, not by loading the whole page again, which takes longer than to look at it."""
     page.evaluate(
-        "(to) => { history.pushState({}, '', to); dispatchEvent(new PopStateEvent('popstate', { state: {} })) }", path
+        "(to) => { history.pushState({}, '', to); dispatchEvent(new PopStateEvent('popstate', { state: {} })) }",
+        path,
     )
 
 

@@ -34,7 +34,7 @@ from waka.work.changes.ways.by_hand import run
 from waka.work.changes.ways.sheet import propose_sheet
 from waka.work.deps import Deps
 from waka.work.desk import uploading
-from waka.work.documents.reading import ReadingQueue
+from waka.work.documents.reading import read_what_waits
 from waka.work.folders import access, browsing, labelling
 from waka.work.folders.access import Holder, Wish
 from waka.work.outside.taking_in import index_next, take_in
@@ -94,8 +94,8 @@ def plant(deps: Deps, drive: Path) -> Planted:
     grant(SHOWN, (keeper, "keeper"), (who["filer of another folder"], "filer"), alone=True)
     numbers = fill(deps, keeper, folders)
     lists = change(deps, keeper, numbers)
-    queue = ReadingQueue(deps)
-    while index_next(deps) or queue.read_next():
+    read_what_waits(deps)
+    while index_next(deps):
         pass
     visitors = {kind: Visitor(create_app(deps).test_client()) for kind in KINDS}
     for kind in KINDS:

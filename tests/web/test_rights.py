@@ -117,6 +117,7 @@ TABLE: dict[tuple[str, str], tuple[Any, int, Any]] = {
                                         "held": None, "questions": [], "notices": [], "whole_at": SOME, "stuck": [],
                                         "folder_questions": []}),
     ("post", "/api/drive/folder-questions/{question}"): ({"answer": "same"}, 404, None),
+    ("post", "/api/drive/stuck/{stuck}/again"): (None, 404, None),
     ("put", "/api/me/password"): ({"old": "x", "new": "y"}, 401, None),
     ("get", "/api/me/sessions"): (None, 200, "own"),
     ("delete", "/api/me/sessions/{session}"): (None, 404, None),
@@ -150,7 +151,7 @@ QUERY = {
 
 
 OTHERS = {"account": 1, "code": "deck", "party": 1, "session": 1_000_000, "team": 1, "point": 1, "secret": "nobody-was-ever-told", "tag": 1,
-          "question": 1, "version": 1, "form": "csv", "upload": "00000000-0000-4000-8000-000000000000"}  # fmt: skip
+          "question": 1, "stuck": 1, "version": 1, "form": "csv", "upload": "00000000-0000-4000-8000-000000000000"}  # fmt: skip
 
 
 def endpoints(deps: Deps) -> set[tuple[str, str]]:

@@ -11,13 +11,11 @@ from waka.work.changes.run import run_list
 from waka.work.changes.ways import by_hand, kept_list
 from waka.work.changes.ways.asks import Ask
 from waka.work.documents import page_cache
-from waka.work.documents.reading import ReadingQueue
+from waka.work.documents.reading import read_what_waits
 
 
 def test_what_is_destroyed_leaves_neither_text_nor_pictures(drive: SmallDrive) -> None:
-    queue = ReadingQueue(drive.deps)
-    while queue.read_next():
-        pass
+    read_what_waits(drive.deps)
     number = drive.number(NOTE)
     digest = hashlib.sha256((drive.root / NOTE).read_bytes()).digest()
     page_cache.put(drive.deps, digest, "1-960.png", b"a picture")

@@ -28,7 +28,7 @@ from waka.work.changes.ways import filing
 from waka.work.changes.ways import undo as undoing
 from waka.work.deps import Deps
 from waka.work.desk.arriving import Sweeper
-from waka.work.documents.reading import ReadingQueue
+from waka.work.documents.reading import read_what_waits
 from waka.work.finding import search as finding
 from waka.work.folders import browsing
 from waka.work.naming import preview
@@ -274,7 +274,7 @@ def test_a_reader_may_not_file_and_a_stranger_sees_nothing(
 
 def test_the_slip_offers_the_extension_that_fits(deps: Deps, filer: int, folder: int) -> None:
     number = hand_in(deps, filer, "photo.pdf", PNG)
-    ReadingQueue(deps).read_next()
+    read_what_waits(deps)
     with deps.db.transaction() as conn:
         seen = preview.preview(conn, filer, number, slip(folder), TODAY)
     assert [(f.code, f.mend) for f in seen.findings] == [("wrong_extension", ".png")]

@@ -8,7 +8,7 @@ import { PathLine, stopsOf } from '../shared/PathLine'
 import { ProblemNote } from '../shared/ProblemNote'
 
 const PARTS: Record<string, string> = {
-  following: 'following the drive', settling: 'settling what was interrupted', reading: 'reading its text', index: 'making it findable', arrivals: 'taking arrivals', store: 'keeping versions',
+  following: 'following the drive', settling: 'settling what was interrupted', reading: 'reading its text', index: 'making it findable', arrivals: 'taking arrivals', store: 'keeping versions', lists: 'running a list of changes', tidying: 'clearing away what is not needed',
 }
 
 /** What is being taken in, what is asked, what could not be taken in; storage. */
@@ -21,6 +21,10 @@ export function DriveState() {
   })
   const answerFolder = useMutation({
     mutationFn: (said: { question: number; answer: 'same' | 'other' }) => told(api.POST('/api/drive/folder-questions/{question}', { params: { path: { question: said.question } }, body: { answer: said.answer } })),
+    onSettled: () => void queries.invalidateQueries(),
+  })
+  const again = useMutation({
+    mutationFn: (stuck: number) => told(api.POST('/api/drive/stuck/{stuck}/again', { params: { path: { stuck } } })),
     onSettled: () => void queries.invalidateQueries(),
   })
   const data = drive.data
@@ -49,7 +53,7 @@ export function DriveState() {
           size="small"
           className="stuck"
           pagination={data.stuck.length > 8 ? { pageSize: 8, size: 'small' } : false}
-          rowKey={(item) => `${item.part} ${item.shown}`}
+          rowKey="id"
           dataSource={data.stuck}
           title={() => <b>{plural(data.stuck.length, 'thing')} set aside: nothing else waits for {data.stuck.length === 1 ? 'it' : 'them'}</b>}
           columns={[
@@ -57,9 +61,19 @@ export function DriveState() {
             { title: 'Why', dataIndex: 'reason' },
             { title: 'While', dataIndex: 'part', render: (part: string) => PARTS[part] ?? part },
             { title: 'Tried', render: (_, item) => (item.part === 'store' ? '' : `${number(item.tries)} ×, since ${moment(item.since)}`) },
+            {
+              title: 'Next',
+              render: (_, item) =>
+                item.can_be_tried && (
+                  <Button size="small" loading={again.isPending && again.variables === item.id} title={`It is tried by itself at ${moment(item.next_at)}`} onClick={() => again.mutate(item.id)}>
+                    Try now
+                  </Button>
+                ),
+            },
           ]}
         />
       )}
+      {again.error && <ProblemNote error={again.error} />}
       {data.folder_questions.map((question) => (
         <div key={question.id} className="question">
           <p>

@@ -13,7 +13,7 @@ from waka.work.changes.ways.filing import file_arrival
 from waka.work.deps import Deps
 from waka.work.desk.arriving import Sweeper
 from waka.work.desk.queue import desk
-from waka.work.documents.reading import ReadingQueue
+from waka.work.documents.reading import read_what_waits
 from waka.work.naming.slips import Slip
 from waka.work.outside.taking_in import index_next, take_in
 from waka.work.people import signing_in
@@ -71,9 +71,7 @@ def make(deps: Deps) -> Made:
     _write(deps.arrivals.root, arrivals)
     sweeper = Sweeper(deps, settle_seconds=0)
     sweeper.sweep()
-    queue = ReadingQueue(deps)
-    while queue.read_next():
-        pass
+    read_what_waits(deps)
     while index_next(deps):
         pass
     return Made(count + _file_some(deps, people[0]), len(arrivals) - len(FILED_TODAY))

@@ -513,6 +513,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/drive/stuck/{stuck}/again": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Have something that was set aside tried now, not when its time comes. */
+        post: operations["labels_try_again_drive_stuck__int_stuck__again_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/find": {
         parameters: {
             query?: never;
@@ -3583,6 +3600,13 @@ export interface components {
         /** Stuck */
         Stuck: {
             /**
+             * Can Be Tried
+             * @description Whether it rests, and a person may have it tried now
+             */
+            can_be_tried: boolean;
+            /** Id */
+            id: number;
+            /**
              * Next At
              * Format: date-time
              */
@@ -3591,7 +3615,7 @@ export interface components {
              * Part
              * @enum {string}
              */
-            part: "following" | "settling" | "reading" | "index" | "arrivals" | "store";
+            part: "following" | "settling" | "reading" | "index" | "arrivals" | "store" | "lists" | "tidying";
             /** Reason */
             reason: string;
             /** Shown */
@@ -6805,6 +6829,89 @@ export interface operations {
                 "application/json": components["schemas"]["Answer"];
             };
         };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Refused before anything moved */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    labels_try_again_drive_stuck__int_stuck__again_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                stuck: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
         responses: {
             /** @description No Content */
             204: {

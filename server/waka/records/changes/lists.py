@@ -101,6 +101,7 @@ def lock(conn: Connection, list_id: int) -> ChangeList | None:
 
 
 def waiting(conn: Connection) -> list[int]:
+    """Return the lists that are to be checked or run and that nobody has in hand."""
     return [int(found[0]) for found in conn.execute(SQL["waiting"])]
 
 

@@ -19,8 +19,9 @@ select {columns}
 from change_list l where l.id = %(list)s for update
 
 -- name: waiting
--- Lists that a runner should look at: to check, to run, or begun by one that died.
-select id from change_list where (state in ('queued', 'running') and not at_once) or wish = 'check' order by id
+-- Lists to check, to run, or begun by a process that died: those that nobody has in hand.
+select id from change_list where ((state in ('queued', 'running') and not at_once) or wish = 'check')
+    and not list_in_hand(id) order by id
 
 -- name: set_state
 update change_list set state = %(state)s, wish = null, trouble = %(trouble)s,
@@ -88,8 +89,8 @@ update change_list set undone_by = %(by)s where id = %(list)s
 and not exists (select from change_list u where u.id = %(by)s and u.ask ? 'part')
 
 -- name: interrupted
--- Lists run by who asked that were not brought to an end.
-select id from change_list where at_once and state = 'running' order by id
+-- Lists run by who asked that were not brought to an end, and that nobody has in hand.
+select id from change_list where at_once and state = 'running' and not list_in_hand(id) order by id
 
 -- name: begin
 -- A list that was not kept before and runs at once.

@@ -38,6 +38,11 @@ def unread(conn: Connection, after: bytes, limit: int) -> list[Unread]:
     return rows(conn, SQL["unread"], {"after": after, "limit": limit}, Unread)
 
 
+def to_read(conn: Connection, digests: Sequence[bytes]) -> list[Unread]:
+    """Return those of *digests* that nobody has read, in their order, each with a place where it lies."""
+    return rows(conn, SQL["to_read"], {"digests": list(digests)}, Unread)
+
+
 def read(
     conn: Connection, sha256: bytes, *, media_type: str, extension: str, pages: int, text: str,
     trouble: str | None,

@@ -187,6 +187,10 @@ def search_due(conn: Connection, numbers: Sequence[int]) -> None:
     conn.execute(SQL["due"], {"numbers": list(numbers)})
 
 
+def is_search_due(conn: Connection) -> bool:
+    return bool(value(conn, "select exists (select from search_due)", {}))
+
+
 def next_due(conn: Connection, limit: int) -> list[int]:
     """Take some documents whose search words wait to be made."""
     return [int(found[0]) for found in conn.execute(SQL["next_due"], {"limit": limit})]

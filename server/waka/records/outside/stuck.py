@@ -9,12 +9,14 @@ from datetime import datetime
 
 from psycopg import Connection
 
-from waka.records.database import rows
+from waka.records.database import rows, value
 from waka.records.sql import load
 
 SQL = load("outside/stuck")
 LONGEST_SUBJECT = 300  #: characters; what is longer is known by its checksum
 LONGEST_SHOWN = 600
+#: what rests until its time comes; all else is looked at again with every sweep, or stays as it is
+TRIED_ON_DEMAND = ("reading", "settling", "lists", "tidying")
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -28,12 +30,17 @@ class Item:
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Stuck:
+    id: int
     part: str
     shown: str
     reason: str
     tries: int
     since: datetime
     next_at: datetime
+
+    @property
+    def can_be_tried(self) -> bool:
+        return self.part in TRIED_ON_DEMAND
 
 
 def shortened(text: str) -> str:
@@ -53,13 +60,15 @@ def _is_text(text: str) -> bool:
     return not any(0xD800 <= ord(letter) <= 0xDFFF for letter in text)
 
 
-def put(conn: Connection, part: str, item: Item) -> None:
-    """Write down that *item* failed once more; it is due again after a wait that doubles, a day at the most."""
-    conn.execute(
-        SQL["put"],
+def put(conn: Connection, part: str, item: Item) -> datetime:
+    """Write down that *item* failed once more; return when it is due again: the wait doubles, up to a day."""
+    found = value(
+        conn, SQL["put"],
         {"part": part, "subject": _subject(item.subject), "shown": shortened(item.shown),
          "reason": shortened(item.reason), "folder": item.folder},
     )  # fmt: skip
+    assert isinstance(found, datetime)
+    return found
 
 
 def replace(conn: Connection, part: str, items: Sequence[Item]) -> None:
@@ -90,3 +99,10 @@ def everything(conn: Connection) -> list[Stuck]:
 def for_keeper(conn: Connection, person: int) -> list[Stuck]:
     """Return what is stuck where *person* keeps the whole drive."""
     return rows(conn, SQL["for_keeper"], {"person": person}, Stuck)
+
+
+def try_now(conn: Connection, person: int, id: int) -> str | None:
+    """Let what is set aside be due at once; return its subject, or None where *person* keeps no such thing."""
+    args: dict[str, object] = {"id": id, "person": person, "parts": list(TRIED_ON_DEMAND)}
+    found = value(conn, SQL["try_now"], args)
+    return None if found is None else str(found)

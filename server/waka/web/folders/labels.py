@@ -109,6 +109,13 @@ def drive() -> Response:
     )  # fmt: skip
 
 
+@bp.post("/drive/stuck/<int:stuck>/again", responses={204: None, **REFUSED})
+def try_again(path: sf.StuckPath) -> Response:
+    """Have something that was set aside tried now, not when its time comes."""
+    health.try_again(deps(), person().id, path.stuck)
+    return Response(status=204)
+
+
 @bp.post("/drive/questions/<int:question>", responses={204: None, **REFUSED})
 def answer(path: sf.QuestionPath, body: sf.Answer) -> Response:
     """Say whether a file that was found is the document that is missing."""

@@ -168,12 +168,14 @@ class DriveNotice(Wire):
 
 
 class Stuck(Wire):
-    part: Literal["following", "settling", "reading", "index", "arrivals", "store"]
+    id: int
+    part: Literal["following", "settling", "reading", "index", "arrivals", "store", "lists", "tidying"]
     shown: str
     reason: str
     tries: int
     since: datetime
     next_at: datetime
+    can_be_tried: bool = Field(description="Whether it rests, and a person may have it tried now")
 
 
 class FolderQuestion(Wire):
@@ -198,6 +200,10 @@ class Drive(Wire):
     whole_at: datetime | None = Field(description="When the drive was last looked over completely")
     stuck: list[Stuck]
     folder_questions: list[FolderQuestion]
+
+
+class StuckPath(Asked):
+    stuck: int = Field(ge=1, le=NUMBER_MAX)
 
 
 class QuestionPath(Asked):

@@ -38,7 +38,7 @@ def settle_all(deps: Deps) -> int:
     """
     with deps.db.transaction() as conn:
         resting = stuck.resting(conn, "settling")
-        waiting = [found for found in lists.interrupted(conn) if f"list {found}" not in resting]
+        waiting = [found for found in lists.interrupted(conn) if f"settling {found}" not in resting]
     settled = 0
     for list_id in waiting:
         try:
@@ -47,7 +47,7 @@ def settle_all(deps: Deps) -> int:
             raise
         except (WakaError, OSError) as error:
             log.error("not_settled", list=list_id, error=str(error))
-            item = Item(subject=f"list {list_id}", shown=f"Change {list_id}", reason=str(error))
+            item = Item(subject=f"settling {list_id}", shown=f"Change {list_id}", reason=str(error))
             with deps.db.transaction() as conn:
                 stuck.put(conn, "settling", item)
     return settled
@@ -74,7 +74,7 @@ def settle_list(deps: Deps, list_id: int) -> ListState | None:
                         steps.settle(conn, [step], "put_back", said("not_begun"))
         with conn.transaction():
             lists.set_state(conn, list_id, outcome)
-            stuck.clear(conn, "settling", f"list {list_id}")
+            stuck.clear(conn, "settling", f"settling {list_id}")
         return outcome
 
 

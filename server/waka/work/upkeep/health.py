@@ -7,8 +7,9 @@ import secrets
 from collections.abc import Sequence
 from dataclasses import dataclass, replace
 
-from waka.errors import DatabaseAway, WakaError
+from waka.errors import DatabaseAway, NotFound, WakaError
 from waka.records import migrations
+from waka.records.background import jobs
 from waka.records.folders import access
 from waka.records.outside import outside, stuck
 from waka.records.outside.outside import FolderQuestion, Question, SweepState
@@ -17,6 +18,7 @@ from waka.work.deps import Deps
 from waka.work.outside import belonging
 from waka.work.upkeep.remembering import Remembered
 
+ABSENT = 60.0  #: seconds without a sign of a process that works in the background
 OVERDUE = 600.0  #: seconds without a complete look at the drive, after which something is wrong
 
 
@@ -42,7 +44,13 @@ def checked(deps: Deps) -> list[Check]:
 
 
 def check(deps: Deps) -> list[Check]:
-    return [*_database(deps), _tree(deps, "drive"), _tree(deps, "arrivals"), *_following(deps)]
+    return [
+        *_database(deps),
+        _tree(deps, "drive"),
+        _tree(deps, "arrivals"),
+        *_following(deps),
+        *_background(deps),
+    ]
 
 
 def stuck_items(deps: Deps) -> list[Stuck]:
@@ -52,6 +60,28 @@ def stuck_items(deps: Deps) -> list[Stuck]:
             return stuck.everything(conn)
     except DatabaseAway:
         return []
+
+
+def try_again(deps: Deps, person: int, id: int) -> None:
+    """Have something that was set aside tried now. Raises ``NotFound`` where *person* keeps no such thing."""
+    with deps.db.transaction() as conn:
+        subject = stuck.try_now(conn, person, id)
+        if subject is None:
+            raise NotFound("What was set aside")
+        jobs.at_once(conn, [subject])
+
+
+def _background(deps: Deps) -> list[Check]:
+    """Whether a process does what is to be done in the background."""
+    try:
+        with deps.db.transaction() as conn:
+            ago = jobs.seconds_since_seen(conn)
+    except WakaError:
+        return []
+    if ago is not None and ago > ABSENT:
+        told = f"Nothing was done in the background for {_span(ago)}: nothing new is taken or read. Start Waka again."
+        return [Check(part="background", in_order=False, told=told)]
+    return [Check(part="background", in_order=True, told="")]
 
 
 def _following(deps: Deps) -> list[Check]:
