@@ -111,6 +111,11 @@ def value(conn: Connection, query: LiteralString, args: dict[str, object]) -> ob
     return found[0] if found else None
 
 
+def relax(conn: Connection) -> None:
+    """Do not wait for the disk at the end of this transaction: what it does is done again where it was lost."""
+    conn.execute("set local synchronous_commit = off")
+
+
 def hold_list(conn: Connection, list_id: int) -> bool:
     """Take the sole right to move a list's files; False where another process has it."""
     args: dict[str, object] = {"class": LOCK_LISTS, "list": list_id}

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from datetime import date, datetime
 from decimal import Decimal
 
@@ -12,6 +12,7 @@ from psycopg.errors import ProgramLimitExceeded
 from psycopg.rows import class_row
 
 from waka.core.finding.words import folded, indexed
+from waka.records.database import rows
 from waka.records.sql import load
 
 SQL = load("finding/search")
@@ -41,31 +42,62 @@ class Hit:
     rank: float
 
 
+@dataclass(frozen=True, slots=True)
+class Source:
+    """What the search words of a document are made of."""
+
+    id: int
+    folder_id: int
+    name: str
+    fields: str
+    text: str | None  #: None: the words of this very text are there
+    text_of: bytes
+    text_read_at: datetime | None
+
+
+def sources(conn: Connection, numbers: Sequence[int]) -> list[Source]:
+    return rows(conn, SQL["source"], {"numbers": list(numbers)}, Source)
+
+
 def refresh(conn: Connection, numbers: Sequence[int]) -> list[tuple[int, int]]:
     """Make the search words of some filed documents anew; return number and folder of those whose text is too much.
 
     A text of very many different words (tsvector holds a megabyte of them) is taken in part, then not at all.
     """
-    refused: list[tuple[int, int]] = []
     if not numbers:
-        return refused
-    for number, folder, name, fields, text in conn.execute(
-        SQL["source"], {"numbers": list(numbers)}
-    ).fetchall():
-        words = indexed(text)
-        for part in (words, words[:ENOUGH], ""):
-            try:
-                with conn.transaction():
-                    conn.execute(
-                        SQL["set"],
-                        {"number": number, "name": folded(name), "fields": indexed(fields), "text": part},
-                    )
-                break
-            except ProgramLimitExceeded:
-                continue
-        if part is not words:
-            refused.append((number, folder))
-    return refused
+        return []
+    found = [
+        replace(one, name=folded(one.name), fields=indexed(one.fields),
+                text=None if one.text is None else indexed(one.text))
+        for one in sources(conn, numbers)
+    ]  # fmt: skip
+    if _are_set(conn, found):
+        return []
+    return [(one.id, one.folder_id) for one in found if not _is_set_whole(conn, one)]
+
+
+def _is_set_whole(conn: Connection, one: Source) -> bool:
+    if _are_set(conn, [one]):
+        return True
+    for part in ((one.text or "")[:ENOUGH], ""):
+        if _are_set(conn, [replace(one, text=part)]):
+            break
+    return False
+
+
+def _are_set(conn: Connection, some: Sequence[Source]) -> bool:
+    """Write down the words of *some*; False, and nothing written, where those of one are too many."""
+    try:
+        with conn.transaction():
+            conn.execute(
+                SQL["set"],
+                {"numbers": [one.id for one in some], "names": [one.name for one in some],
+                 "fields": [one.fields for one in some], "texts": [one.text for one in some],
+                 "texts_of": [one.text_of for one in some], "read": [one.text_read_at for one in some]},
+            )  # fmt: skip
+    except ProgramLimitExceeded:
+        return False
+    return True
 
 
 def remove(conn: Connection, number: int) -> None:

@@ -1,5 +1,5 @@
 -- name: source
--- What the search words of some filed documents are made of.
+-- What the search words of some filed documents are made of; no text where the words of that very text are there.
 select d.id, d.folder_id, d.name, coalesce(p.name, '') || ' ' || coalesce(p.short, '') || ' ' || coalesce(d.what, '')
        || ' ' || coalesce(d.reference, '') || ' ' || coalesce(k.label, '')
        || ' ' || coalesce((select string_agg(case fd.type when 'party' then (select o.name || ' ' || coalesce(o.short, '') from party o where o.id = v.value::bigint)
@@ -8,17 +8,25 @@ select d.id, d.folder_id, d.name, coalesce(p.name, '') || ' ' || coalesce(p.shor
                            from jsonb_each_text(d.fields) v join field fd on fd.code = v.key), '') || ' ' || coalesce(d.note, '')
        || ' ' || coalesce((select string_agg(tag.name, ' ') from document_tag dt join tag on tag.id = dt.tag_id
                            where dt.document_id = d.id), '') as fields,
-       coalesce(t.text, '') as text
-from document d
+       case when s.text_of = d.sha256 and s.text_read_at = t.read_at then null else coalesce(t.text, '') end as text,
+       d.sha256 as text_of, t.read_at as text_read_at
+from document d left join document_search s on s.document_id = d.id
 left join party p on p.id = d.party_id left join kind k on k.code = d.kind
 left join content t on t.sha256 = d.sha256
 where d.id = any(%(numbers)s) and d.state = 'filed'
 
 -- name: set
-insert into document_search (document_id, name, words)
-values (%(number)s, %(name)s, setweight(to_tsvector('simple', %(name)s), 'A')
-    || setweight(to_tsvector('simple', %(fields)s), 'B') || setweight(to_tsvector('simple', %(text)s), 'C'))
-on conflict (document_id) do update set name = excluded.name, words = excluded.words
+-- The words of the text stand first, and so where they stood, however often the name changes.
+insert into document_search (document_id, name, words, text_of, text_read_at)
+select n.id, n.name,
+       coalesce(case when n.text is null then ts_filter(s.words, '{c}') else setweight(to_tsvector('simple', n.text), 'C') end, '')
+       || setweight(to_tsvector('simple', n.name), 'A') || setweight(to_tsvector('simple', n.fields), 'B'), n.text_of, n.text_read_at
+from unnest(%(numbers)s::bigint[], %(names)s::text[], %(fields)s::text[], %(texts)s::text[], %(texts_of)s::bytea[], %(read)s::timestamptz[])
+    as n (id, name, fields, text, text_of, text_read_at)
+left join document_search s on s.document_id = n.id
+order by n.id
+on conflict (document_id) do update set name = excluded.name, words = excluded.words, text_of = excluded.text_of,
+    text_read_at = excluded.text_read_at
 
 -- name: remove
 delete from document_search where document_id = %(number)s

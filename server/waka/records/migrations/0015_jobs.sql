@@ -592,3 +592,7 @@ create function list_in_hand(list bigint) returns boolean language sql stable as
     select exists (select from pg_locks where locktype = 'advisory' and classid = 8520 and objid = list
         and database = (select oid from pg_database where datname = current_database()))
 $$;
+
+-- Which bytes the words of the text were made of, and when those were read: a document that is renamed keeps them.
+alter table document_search add column text_of bytea;
+alter table document_search add column text_read_at timestamptz;

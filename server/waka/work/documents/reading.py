@@ -10,6 +10,7 @@ import structlog
 from waka.core.names import to_bytes
 from waka.drive.tree import Tree
 from waka.errors import DatabaseAway, WakaError
+from waka.records.database import relax
 from waka.records.documents import contents
 from waka.records.documents.contents import Unread
 from waka.records.outside import outside, stuck
@@ -70,6 +71,7 @@ def _read(deps: Deps, unread: Unread) -> None:
     with tree.reading(path) as file:
         found = deps.reader.read(file)
     with deps.db.transaction() as conn:
+        relax(conn)
         changed = contents.read(
             conn, unread.sha256, media_type=found.media_type, extension=found.extension,
             pages=found.pages, text=found.text, trouble=found.trouble,

@@ -6,6 +6,7 @@ It is the first sweep of a drive (work/outside.py), and what it wrote down befor
 from __future__ import annotations
 
 from waka.errors import DriveTrouble
+from waka.records.database import relax
 from waka.records.finding import search
 from waka.records.outside import outside, stuck
 from waka.records.outside.stuck import Item
@@ -37,6 +38,7 @@ def index_next(deps: Deps) -> bool:
     One whose words the database refuses is found by its name alone, and said to be; it holds up no other.
     """
     with deps.db.transaction() as conn:
+        relax(conn)
         due = outside.next_due(conn, INDEXED_AT_ONCE)
         for number, folder in search.refresh(conn, due):
             stuck.put(conn, "index", Item(
