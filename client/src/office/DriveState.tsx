@@ -65,9 +65,12 @@ export function DriveState() {
               title: 'Next',
               render: (_, item) =>
                 item.can_be_tried && (
-                  <Button size="small" loading={again.isPending && again.variables === item.id} title={`It is tried by itself at ${moment(item.next_at)}`} onClick={() => again.mutate(item.id)}>
-                    Try now
-                  </Button>
+                  <Space>
+                    <span className="soft">{moment(item.next_at)}</span>
+                    <Button size="small" loading={again.isPending && again.variables === item.id} onClick={() => again.mutate(item.id)}>
+                      Try now
+                    </Button>
+                  </Space>
                 ),
             },
           ]}

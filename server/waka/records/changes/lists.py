@@ -24,7 +24,7 @@ l.steps_failed, l.bytes, l.bytes_done, l.undo_of, l.undone_by, l.only_steps, l.a
 SQL = load("changes/lists", COLUMNS)
 
 ListState = Literal["draft", "checked", "queued", "running", "paused", "cancelled", "done", "failed"]
-#: draft: proposed, not checked since; checked: could run; queued: waits for a runner; failed: stopped at a failure
+#: draft: proposed, not checked since; checked: could run; queued: waits for its turn; failed: stopped at a failure
 Wish = Literal["check", "pause", "cancel"]
 OnFailure = Literal["stop", "aside"]
 
@@ -53,7 +53,7 @@ class ChangeList:
     undo_of: int | None
     undone_by: int | None
     only_steps: list[int] | None
-    at_once: bool  #: run by who asked, not by a runner
+    at_once: bool  #: run by who asked, not in the background
     summary: Summary = field(default_factory=Summary)
     ask: Ask = field(default_factory=Ask)
     trouble: Said | None = None  #: why it stands still

@@ -24,6 +24,18 @@ class Unread:
     folder_path: str | None
 
 
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Read:
+    """What was read from some bytes."""
+
+    sha256: bytes
+    media_type: str
+    extension: str
+    pages: int
+    text: str
+    trouble: str | None
+
+
 def add(conn: Connection, sha256: bytes, size: int) -> None:
     conn.execute(SQL["add"], {"sha256": sha256, "size": size})
 
@@ -43,17 +55,14 @@ def to_read(conn: Connection, digests: Sequence[bytes]) -> list[Unread]:
     return rows(conn, SQL["to_read"], {"digests": list(digests)}, Unread)
 
 
-def read(
-    conn: Connection, sha256: bytes, *, media_type: str, extension: str, pages: int, text: str,
-    trouble: str | None,
-) -> list[int]:  # fmt: skip
-    """Keep what was read; return the filed documents whose search words change by it."""
+def read(conn: Connection, some: Sequence[Read]) -> None:
+    """Keep what was read, which is stuck no more; the words of the filed documents that have it are due anew."""
     conn.execute(
         SQL["read"],
-        {"sha256": sha256, "media_type": media_type, "extension": extension, "pages": pages,
-         "text": text, "trouble": trouble},
+        {"digests": [one.sha256 for one in some], "types": [one.media_type for one in some],
+         "extensions": [one.extension for one in some], "pages": [one.pages for one in some],
+         "texts": [one.text for one in some], "troubles": [one.trouble for one in some]},
     )  # fmt: skip
-    return [int(found[0]) for found in conn.execute(SQL["readers"], {"sha256": sha256})]
 
 
 def forget(conn: Connection, digests: Sequence[bytes]) -> list[bytes]:

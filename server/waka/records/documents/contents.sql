@@ -33,12 +33,18 @@ cross join lateral (
 where c.read_at is null order by g.at
 
 -- name: read
-update content set media_type = %(media_type)s, extension = %(extension)s, pages = %(pages)s,
-    text = %(text)s, trouble = %(trouble)s, read_at = now() where sha256 = %(sha256)s
-
--- name: readers
--- The filed documents that have these bytes, and so are found by their words.
-select id from document where sha256 = %(sha256)s and state = 'filed'
+with read as (
+    select * from unnest(%(digests)s::bytea[], %(types)s::text[], %(extensions)s::text[], %(pages)s::int[],
+                         %(texts)s::text[], %(troubles)s::text[]) as r (sha256, media_type, extension, pages, text, trouble)
+), kept as (
+    update content c set media_type = r.media_type, extension = r.extension, pages = r.pages, text = r.text,
+        trouble = r.trouble, read_at = now()
+    from read r where c.sha256 = r.sha256 returning c.sha256
+), cleared as (
+    delete from stuck where part = 'reading' and subject in (select encode(sha256, 'hex') from read)
+)
+-- the filed documents that have these bytes, and so are found by their words
+insert into search_due select d.id from document d join kept using (sha256) where d.state = 'filed' on conflict do nothing
 
 -- name: forget
 update content c set text = null, pages = null, trouble = null

@@ -33,7 +33,7 @@ from .snapshot import snapshot_of_few, snapshot_of_many
 from .structure import Structure
 from .telling import summary_of
 
-AT_ONCE = 1_000  #: steps that are checked while the person waits; more are checked by a runner
+AT_ONCE = 1_000  #: steps that are checked while the person waits; more are checked in the background
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)

@@ -56,7 +56,7 @@ def _resting(conn: Connection, person: int, list_id: int) -> ChangeList:
 
 
 def _held(conn: Connection, person: int, list_id: int) -> ChangeList:
-    """Return a list of this person's as it is, and keep it so: its runner waits. Raises ``NotFound``."""
+    """Return a list of this person's as it is, and keep it so: who runs it waits. Raises ``NotFound``."""
     owned(conn, person, list_id)
     found = lists.lock(conn, list_id)  # read anew: it may have begun, or ended, since
     if found is None:

@@ -31,7 +31,7 @@ log = structlog.get_logger()
 
 
 def run_list(deps: Deps, list_id: int, stop: threading.Event | None = None) -> None:
-    """Run a queued list, or go on with one whose runner died; returns when it rests, or when *stop* is set."""
+    """Run a queued list, or go on with one whose process died; returns when it rests, or when *stop* is set."""
     try:
         _run(deps, list_id, stop)
     except DriveTrouble as error:

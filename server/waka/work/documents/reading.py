@@ -3,23 +3,26 @@
 from __future__ import annotations
 
 import threading
-from collections.abc import Sequence
+from collections.abc import Iterator, Sequence
+from contextlib import contextmanager
 
 import structlog
 
 from waka.core.names import to_bytes
 from waka.drive.tree import Tree
 from waka.errors import DatabaseAway, WakaError
+from waka.reading.reader import Content
 from waka.records.database import relax
 from waka.records.documents import contents
 from waka.records.documents.contents import Unread
-from waka.records.outside import outside, stuck
+from waka.records.outside import stuck
 from waka.records.outside.stuck import Item
 from waka.work.deps import Deps
 from waka.work.documents.looking import joined
 
 log = structlog.get_logger()
 AT_ONCE = 200  #: contents fetched in one question
+WRITTEN_TOGETHER = 8
 
 
 def read_all(deps: Deps, digests: Sequence[bytes], stop: threading.Event) -> None:
@@ -29,10 +32,14 @@ def read_all(deps: Deps, digests: Sequence[bytes], stop: threading.Event) -> Non
     """
     with deps.db.transaction() as conn:
         unread = contents.to_read(conn, digests)
-    for one in unread:
-        if stop.is_set():
-            return
-        _read_or_set_aside(deps, one, stop)
+    for at in range(0, len(unread), WRITTEN_TOGETHER):
+        read = []
+        for one in unread[at : at + WRITTEN_TOGETHER]:
+            if stop.is_set():
+                return
+            with _set_aside(deps, one, stop):
+                read.append((one, _read(deps, one)))
+        _keep(deps, read, stop)
 
 
 def read_what_waits(deps: Deps) -> None:
@@ -46,9 +53,11 @@ def read_what_waits(deps: Deps) -> None:
         read_all(deps, [one.sha256 for one in waiting], never)
 
 
-def _read_or_set_aside(deps: Deps, unread: Unread, stop: threading.Event) -> None:
+@contextmanager
+def _set_aside(deps: Deps, unread: Unread, stop: threading.Event) -> Iterator[None]:
+    """Set *unread* aside where it cannot be read or written down."""
     try:
-        _read(deps, unread)
+        yield
     except DatabaseAway:
         raise
     except (WakaError, OSError) as error:
@@ -66,20 +75,35 @@ def _read_or_set_aside(deps: Deps, unread: Unread, stop: threading.Event) -> Non
             stuck.put(conn, "reading", item)
 
 
-def _read(deps: Deps, unread: Unread) -> None:
+def _read(deps: Deps, unread: Unread) -> Content:
     tree, path = _place(deps, unread)
     with tree.reading(path) as file:
         found = deps.reader.read(file)
-    with deps.db.transaction() as conn:
-        relax(conn)
-        changed = contents.read(
-            conn, unread.sha256, media_type=found.media_type, extension=found.extension,
-            pages=found.pages, text=found.text, trouble=found.trouble,
-        )  # fmt: skip
-        stuck.clear(conn, "reading", unread.sha256.hex())
-        outside.search_due(conn, changed)
     if found.trouble:
         log.info("read_with_trouble", number=unread.document_id, trouble=found.trouble)
+    return found
+
+
+def _keep(deps: Deps, read: Sequence[tuple[Unread, Content]], stop: threading.Event) -> None:
+    """Write down what was read, together; where the database refuses one of them, each by itself."""
+    try:
+        _write(deps, read)
+    except DatabaseAway:
+        raise
+    except WakaError:
+        for one in read:
+            with _set_aside(deps, one[0], stop):
+                _write(deps, [one])
+
+
+def _write(deps: Deps, read: Sequence[tuple[Unread, Content]]) -> None:
+    with deps.db.transaction() as conn:
+        relax(conn)
+        contents.read(conn, [
+            contents.Read(sha256=one.sha256, media_type=found.media_type, extension=found.extension,
+                          pages=found.pages, text=found.text, trouble=found.trouble)
+            for one, found in read
+        ])  # fmt: skip
 
 
 def _place(deps: Deps, unread: Unread) -> tuple[Tree, bytes]:
