@@ -75,9 +75,9 @@ class SmallDrive:
         access.grant(self.deps, self.keeper, self.folder(path), Wish(replaces=True, grants=grants))
 
 
-def hand_in(deps: Deps, person: int, name: str, data: bytes) -> int:
-    """Hand a document in at the desk, in one piece; return its number."""
-    begun = uploading.begin(deps, person, path=name, size=len(data), folder=None)
+def hand_in(deps: Deps, person: int, name: str, data: bytes, folder: int | None = None) -> int:
+    """Hand a document in, at the desk or into a folder, in one piece; return its number."""
+    begun = uploading.begin(deps, person, path=name, size=len(data), folder=folder)
     done = uploading.receive(deps, person, begun.id, 0, [data]) if data else begun
     assert done.number is not None
     return done.number

@@ -59,7 +59,8 @@ def undo_last(deps: Deps, person: int) -> Undone:
 def undo(deps: Deps, person: int, list_id: int) -> Undone:
     """Put back what a list changed. Raises ``NotUndoable`` with the reason, and as its steps do.
 
-    What was run in the background, whose steps may lean on one another, goes back by a list: raises ``UndoIsAList`` with its number.
+    What ran in the background, whose steps may lean on one another, goes back by a list: raises ``UndoIsAList`` with
+    its number.
     """
     with deps.db.transaction() as conn:
         owner = lists.lock(conn, list_id)
