@@ -139,6 +139,8 @@ def at_once(draw: st.DrawFn, made: Lists) -> None:
         assert stand(drive) == before
         return
     event(do)
+    if stand(drive) == before:
+        return  # it stood there already, under that name: there is nothing to undo
     after = Counter(stand(drive).values())
     if do in ("file", "upload"):
         assert after == Counter(before.values()) + Counter(came)
