@@ -15,6 +15,7 @@ from tests.web.conftest import Visitor
 
 from bench.drive import FOLDERS, grow, timed
 from waka.core.changes.proposal import Proposal
+from waka.core.words import given
 from waka.launch import opened
 from waka.records.folders import folders, survey
 from waka.settings import CHECKOUT
@@ -141,7 +142,7 @@ def move_all(deps: Deps, keeper: int, how: str, at: int) -> int:
             )
             for n, path, _ in found
         ]
-    return propose(deps, keeper, asks, title=f"{how} {at}", origin="chosen")
+    return propose(deps, keeper, asks, title=given(f"{how} {at}"), origin="chosen")
 
 
 _CHILD = """

@@ -14,6 +14,7 @@ import pytest
 from tests.faults.papers import PASSWORD, assert_all_agree, papers
 from tests.support import EMPTY, World, files_beneath
 from waka.core.changes.proposal import Proposal
+from waka.core.words import given
 from waka.errors import DriveTrouble
 from waka.launch import opened
 from waka.records.changes.lists import ChangeList
@@ -30,7 +31,7 @@ def test_no_space_stops_says_so_and_goes_on_when_there_is_room(the_world: World,
     """On a small file system of its own where one can be mounted, else with a fault beneath the drive."""
     with small_disk(tmp_path / "disk") as disk, twelve_plans(the_world, tmp_path, disk) as (deps, keeper):
         asks = [Proposal(act="copy", document=n, to="Copies") for n in papers(deps)]
-        list_id = kept_list.propose(deps, keeper, asks, title="Copies", origin="chosen")
+        list_id = kept_list.propose(deps, keeper, asks, title=given("Copies"), origin="chosen")
         disk.fill()
         failed = run_once(deps, keeper, list_id)
         assert failed.state == "failed" and failed.trouble is not None
@@ -47,7 +48,7 @@ def test_a_read_only_drive_stops_says_so_and_goes_on_when_it_is_not(the_world: W
     with small_disk(tmp_path / "disk") as disk, twelve_plans(the_world, tmp_path, disk) as (deps, keeper):
         numbers = list(papers(deps))
         asks = [Proposal(act="place", document=n, to="Plans") for n in numbers]
-        list_id = kept_list.propose(deps, keeper, asks, title="Plans", origin="chosen")
+        list_id = kept_list.propose(deps, keeper, asks, title=given("Plans"), origin="chosen")
         disk.forbid()
         failed = run_once(deps, keeper, list_id)
         assert failed.state == "failed" and failed.trouble is not None

@@ -13,6 +13,7 @@ from tests.conftest import LONG
 from tests.faults.papers import a_thousand_papers, cut_off, how_far, papers
 from tests.support import World, assert_records_agree, world
 from waka.core.changes.proposal import Proposal
+from waka.core.words import given
 from waka.settings import Settings
 from waka.work.changes import lists
 from waka.work.changes.proving import prove
@@ -105,7 +106,7 @@ def kill_again_and_again(own: World, deps: Deps, keeper: int, runner: Runner) ->
     while killed.total() < KILLS:
         rounds += 1
         asks, merging = mixed(deps, rng)
-        list_id = kept_list.propose(deps, keeper, asks, title=f"Round {rounds}", origin="chosen")
+        list_id = kept_list.propose(deps, keeper, asks, title=given(f"Round {rounds}"), origin="chosen")
         assert lists.one(deps, keeper, list_id).summary.blocked == 0
         lists.run(deps, keeper, list_id)
         while not comes_to_its_end(runner, list_id, rng if killed.total() < KILLS else None):

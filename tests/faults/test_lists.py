@@ -15,7 +15,7 @@ from tests.conftest import LONG
 from tests.faults.papers import PASSWORD, STEPS, assert_all_agree, cut_off, grow, papers, state_of
 from tests.support import EMPTY, Client, Server, World, files_beneath, free_port, wait_until
 from waka.core.changes.proposal import Proposal
-from waka.core.words import worded
+from waka.core.words import given, worded
 from waka.errors import DatabaseAway
 from waka.launch import opened
 from waka.settings import Settings
@@ -34,7 +34,7 @@ def test_who_has_lost_the_database_keeps_the_list_until_its_files_rest(
     deps, keeper = many
     url = deps.db.pool.conninfo
     asks = [Proposal(act="place", document=n, to="Box") for n in papers(deps)]
-    list_id = kept_list.propose(deps, keeper, asks, title="Into a box", origin="chosen")
+    list_id = kept_list.propose(deps, keeper, asks, title=given("Into a box"), origin="chosen")
     lists.run(deps, keeper, list_id)
     monkeypatch.setenv("WAKA_FAULT", "slow:step_moved")
     loose: list[BaseException] = []
@@ -146,7 +146,7 @@ def test_a_folder_that_another_program_deletes_during_the_run(many: tuple[Deps, 
     asks = [
         Proposal(act="place", document=n, to="Box") for n, (p, _) in known.items() if p.startswith("Paper 1/")
     ]
-    list_id = kept_list.propose(deps, keeper, asks, title="Into a box", origin="chosen")
+    list_id = kept_list.propose(deps, keeper, asks, title=given("Into a box"), origin="chosen")
     lists.run(deps, keeper, list_id, first=1)
     run_list(deps, list_id)
     box = deps.drive.root / "Box"

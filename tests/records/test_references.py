@@ -24,7 +24,7 @@ def listed(deps: Deps, filer: int) -> int:
     with deps.db.transaction() as conn:
         conn.execute(
             "insert into change_list (title, origin, person_id, state, at_once, begun_at)"
-            " values ('x', 'chosen', %s, 'done', false, now())", (filer,),
+            """ values ('{"code": "bin"}', 'chosen', %s, 'done', false, now())""", (filer,),
         )  # fmt: skip
     return filer
 

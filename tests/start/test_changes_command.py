@@ -65,7 +65,7 @@ def test_a_run_waits_for_another_in_the_same_folders_and_goes_on(
     moves.write_text(f"from,to\n{INVOICES}/{name},Boat")
     with psycopg.connect(env["WAKA_DATABASE_URL"], autocommit=True) as conn:
         conn.execute(
-            "insert into change_list (title, origin, person_id, state) select 'other', 'chosen', min(id), 'running' from person"
+            "insert into change_list (title, origin, person_id, state) select jsonb_build_object('code', 'bin'), 'chosen', min(id), 'running' from person"
         )
         conn.execute(
             "insert into folder_in_motion (folder_id, list_id) select f.id, max(l.id) from folder f, change_list l group by f.id"

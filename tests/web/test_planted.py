@@ -20,6 +20,7 @@ from tests.support import EMPTY, World
 from tests.web.conftest import Visitor
 from tests.web.test_rights import OTHERS, QUERY, TABLE
 from waka.core.changes.proposal import Proposal
+from waka.core.words import given
 from waka.demo.make import PASSWORD
 from waka.launch import opened
 from waka.records.desk import naming
@@ -152,7 +153,7 @@ def change(deps: Deps, keeper: int, numbers: dict[str, int]) -> list[int]:
     run(deps, keeper, Ask(act="bin", documents=[numbers["qzbinned.txt"]], reason="qzreason"))
     run(deps, keeper, Ask(act="bin", documents=[numbers["qzdestroyed.txt"]], reason="qzreason"))
     asks = [Proposal(act="destroy", document=numbers["qzdestroyed.txt"])]
-    done = [kept_list.propose(deps, keeper, asks, title="Qzlist destroys", origin="bin")]
+    done = [kept_list.propose(deps, keeper, asks, title=given("Qzlist destroys"), origin="bin")]
     sheet = f'from,to\n"{HIDDEN}/qzold.txt","{HIDDEN}/Qzinner/qzold moved.txt"\n'
     done.append(propose_sheet(deps, keeper, read_sheet(sheet.encode(), deps.reader), "Qzlist.csv"))
     for one in done:

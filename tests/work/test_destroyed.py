@@ -6,6 +6,7 @@ from dataclasses import replace
 
 from tests.work.drive import NOTE, SmallDrive
 from waka.core.changes.proposal import Proposal
+from waka.core.words import given
 from waka.work.changes import lists
 from waka.work.changes.run import run_list
 from waka.work.changes.ways import by_hand, kept_list
@@ -29,7 +30,9 @@ def test_what_is_destroyed_leaves_neither_text_nor_pictures(drive: SmallDrive) -
     for one, expect in ((number, ("dear all", b"a picture")), (copy, (None, None))):
         by_hand.run(drive.deps, drive.keeper, Ask(act="bin", documents=[one]))
         asks = [Proposal(act="destroy", document=one)]
-        list_id = kept_list.propose(drive.deps, drive.keeper, asks, title="Destroy", origin="bin", ask={})
+        list_id = kept_list.propose(
+            drive.deps, drive.keeper, asks, title=given("Destroy"), origin="bin", ask={}
+        )
         lists.run(drive.deps, drive.keeper, list_id)
         run_list(drive.deps, list_id)
         assert left() == expect  # as long as another has the same bytes, they stay

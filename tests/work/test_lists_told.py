@@ -8,6 +8,7 @@ from tests.work.drive import CANVAS, LOG, NOTE, ROPE, SAIL
 from tests.work.lists import Lists, stand
 from tests.work.test_lists import made_run_with_trouble
 from waka.core.changes.proposal import Proposal
+from waka.core.words import given
 from waka.errors import ListChanged
 from waka.records.changes.steps import Filter
 from waka.work.changes import lists, looking
@@ -81,7 +82,7 @@ def test_a_list_that_destroyed_says_what_and_offers_no_undo(made: Lists) -> None
     drive.change("bin", CANVAS, ROPE)
     numbers = drive.binned()
     asks = [Proposal(act="destroy", document=number) for number in numbers]
-    list_id = kept_list.propose(drive.deps, drive.keeper, asks, title="Destroy", origin="bin")
+    list_id = kept_list.propose(drive.deps, drive.keeper, asks, title=given("Destroy"), origin="bin")
     assert made.run(list_id).state == "done"
     found = looking.page_of(drive.deps, drive.keeper, list_id, Filter(), 0).steps
     assert {s.from_path for s in found} == {CANVAS, ROPE}

@@ -16,6 +16,7 @@ from waka.core.changes.check import Planned
 from waka.core.changes.proposal import Proposal
 from waka.core.changes.settle import Verdict
 from waka.core.changes.step import Spot, Step
+from waka.core.words import given
 from waka.drive.hands import Hands
 from waka.drive.tree import FileStat
 from waka.records.changes import steps
@@ -85,7 +86,7 @@ class AnnotateHandler(Handler):
 # one module in work/changes/ways ------------------------------------------------------------------------------
 def propose_notes(deps: Deps, person: int, notes: dict[int, str]) -> int:
     wants = [Proposal(act="annotate", document=number, reason=note) for number, note in notes.items()]
-    return kept_list.propose(deps, person, wants, title="Notes from the mate", origin="notes")
+    return kept_list.propose(deps, person, wants, title=given("Notes from the mate"), origin="notes")
 
 
 @pytest.fixture(autouse=True)
@@ -122,7 +123,7 @@ def test_a_new_act_runs_at_once_and_goes_back(drive: SmallDrive) -> None:
     ran = at_once.run(
         drive.deps,
         drive.keeper,
-        lambda _: Change(title="A note", origin="notes", wants=[want], near=[drive.folder("Letters")]),
+        lambda _: Change(title=given("A note"), origin="notes", wants=[want], near=[drive.folder("Letters")]),
     )
     assert browsing.details(drive.deps, drive.keeper, number).document.note == "at once"
     undoing.undo(drive.deps, drive.keeper, ran.list_id)

@@ -7,6 +7,7 @@ import { clock, dayOfMoment, number } from '../shared/format'
 import { KeyBar } from '../shared/KeyBar'
 import { useKeys } from '../shared/keys'
 import { ProblemNote } from '../shared/ProblemNote'
+import { titled } from '../shared/said'
 import { useLead } from '../shared/redirect'
 import { Stages } from './Stages'
 import { standing } from './words'
@@ -80,7 +81,7 @@ function Row({ list, day, before }: { list: ChangeList; day: string; before: str
       <Link className="listrow" to={`/changes/${String(list.id)}`}>
         <time>{clock(list.created_at)}</time>
         <span>
-          <b>{list.title}</b> <span className={tone}>{standing(list)}</span>
+          <b>{titled(list.title, list.undo_of !== null)}</b> <span className={tone}>{standing(list)}</span>
         </span>
         <Stages list={list} />
         <em>{number(list.steps)}</em>

@@ -11,7 +11,7 @@ import { KeyOverview } from '../shared/KeyOverview'
 import { useKeys } from '../shared/keys'
 import { ProblemNote } from '../shared/ProblemNote'
 import { useLead, whereAsked } from '../shared/redirect'
-import { mendWorded, worded } from '../shared/said'
+import { titled, mendWorded, worded } from '../shared/said'
 import { CODES } from '../shared/words.gen'
 import { BeforeAfter } from './BeforeAfter'
 import { Facets } from './Facets'
@@ -143,7 +143,7 @@ export function ListView() {
         <header className="listtop">
           <div>
             <p className="listtitle">
-              <b>{list.title}</b> <span className="soft">· {clock(list.created_at)} · {standing(list)}</span>
+              <b>{titled(list.title, list.undo_of !== null)}</b> <span className="soft">· {clock(list.created_at)} · {standing(list)}</span>
             </p>
             <Stages list={list} />
           </div>

@@ -8,7 +8,7 @@ import { number, plural, size } from '../shared/format'
 import { KeyBar } from '../shared/KeyBar'
 import { useKeys } from '../shared/keys'
 import { ProblemNote } from '../shared/ProblemNote'
-import { worded } from '../shared/said'
+import { titled, worded } from '../shared/said'
 
 /** Count in, count out: a page that can be printed. */
 export function ProofView() {
@@ -37,7 +37,7 @@ export function ProofView() {
           <>
             <header>
               <p>
-                <Link to={`/changes/${String(id)}`}>{proof.title}</Link>
+                <Link to={`/changes/${String(id)}`}>{titled(proof.title, proof.undoes)}</Link>
               </p>
               <p className={amissCount === 0 ? 'verdict' : 'verdict bad'}>{verdict(proof, amissCount)}</p>
               <p className="soft">

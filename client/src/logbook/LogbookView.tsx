@@ -15,7 +15,7 @@ import { PathLine, stopsOf } from '../shared/PathLine'
 import { SegmentedName } from '../shared/SegmentedName'
 import { ProblemNote } from '../shared/ProblemNote'
 import { useLead, whereAsked } from '../shared/redirect'
-import { worded } from '../shared/said'
+import { titled, worded } from '../shared/said'
 
 const HINTS: KeyHint[] = [
   { keys: 'M', does: 'only mine' },
@@ -82,7 +82,7 @@ function Undone({ done }: { done: Schemas['Undone'] }) {
   const back = done.path && done.number ? <Link to={`/d/${String(done.number)}`}>Look at it</Link> : null
   return (
     <div className="done" role="status">
-      Undone: {done.title}. {back}
+      Undone: {titled(done.title)}. {back}
       {done.left.map((why) => (
         <p key={worded(why)} className="wait">
           Left alone: {worded(why)}.
@@ -103,7 +103,7 @@ function EntryRow({ entry, onUndo, isBusy }: { entry: Entry; onUndo: () => void;
       <div className="what">
         <div>
           <b>
-            {entry.title?.startsWith('Undo: ') && entry.action !== 'unfiled' && 'undone: '}
+            {entry.undoes && entry.action !== 'unfiled' && 'undone: '}
             {ACTIONS[entry.action] ?? entry.action}
           </b>{' '}
           {entry.document_id && <Link to={`/d/${String(entry.document_id)}`}>No. {number(entry.document_id)}</Link>}

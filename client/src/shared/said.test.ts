@@ -1,5 +1,5 @@
 import { expect, test } from 'vitest'
-import { filled, mendWorded, worded, type Fact } from './said'
+import { filled, mendWorded, titled, worded, type Fact } from './said'
 
 // the same cases as tests/core/test_words.py
 test.each<[string, Record<string, Fact>, string]>([
@@ -18,4 +18,14 @@ test('a sentence of earlier times, an unknown code and a step are told as they a
   expect(worded({ code: 'from_the_future', facts: { why: 'rust' } })).toBe('rust (from_the_future)')
   expect(worded({ code: 'source_gone', facts: { step: 3, way: 'A → B' } })).toMatch(/^Step 3, A → B: /)
   expect(mendWorded({ code: 'made_meanwhile', facts: {} })).toBeNull()
+})
+
+test.each([
+  [{ code: 'move', facts: { documents: 22, to: 'Boat' } }, 'Move 22 documents to Boat'],
+  [{ code: 'copy', facts: { folders: 2, more_document: 1, to: 'Drive' } }, 'Copy 2 folders and 1 document to Drive'],
+  [{ code: 'rename', facts: { name: 'note.txt' } }, 'Rename note.txt'],
+  [{ code: 'given', facts: { title: 'Before the audit' } }, 'Before the audit'],
+])('a change is called by what it does: %s', (title, told) => {
+  expect(titled(title)).toBe(told)
+  expect(titled(title, true)).toBe(`Undo: ${told}`)
 })

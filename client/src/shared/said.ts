@@ -1,4 +1,4 @@
-import { AT_STEP, CODES } from './words.gen'
+import { AT_STEP, CODES, TITLES, UNDO } from './words.gen'
 
 export type Fact = string | number | string[]
 export interface Said { code: string; facts: Record<string, Fact> }
@@ -6,7 +6,12 @@ export interface Said { code: string; facts: Record<string, Fact> }
 /** The sentence for a code and its facts; the server's `worded` does the same for the command line. */
 export function worded({ code, facts }: Said): string {
   if (typeof facts.told === 'string') return facts.told
-  return filled(AT_STEP + (CODES[code]?.text ?? `[{why}] (${code})`), facts)
+  return filled(AT_STEP + (CODES[code]?.text ?? TITLES[code] ?? `[{why}] (${code})`), facts)
+}
+
+/** What a change is called; one that puts another back is called after that. */
+export function titled(title: Said, undoes = false): string {
+  return (undoes ? UNDO : '') + worded(title)
 }
 
 /** What to do about it, where that needs saying. */

@@ -507,3 +507,25 @@ export const CODES: Record<string, Words> = {
     "blocks": true
   }
 }
+export const UNDO = "Undo: "
+export const TITLES: Record<string, string> = {
+  "move": "Move [{name}][{folder} folder][{folders} folders][ and {more_document} document][ and {more_documents} documents][{document} document][{documents} documents][ to {to}]",
+  "copy": "Copy [{name}][{folder} folder][{folders} folders][ and {more_document} document][ and {more_documents} documents][{document} document][{documents} documents][ to {to}]",
+  "bin": "Bin [{name}][{folder} folder][{folders} folders][ and {more_document} document][ and {more_documents} documents][{document} document][{documents} documents]",
+  "restore": "Restore [{name}][{folder} folder][{folders} folders][ and {more_document} document][ and {more_documents} documents][{document} document][{documents} documents][ to {to}]",
+  "set_fields": "Set fields of [{name}][{folder} folder][{folders} folders][ and {more_document} document][ and {more_documents} documents][{document} document][{documents} documents]",
+  "rename": "Rename {name}",
+  "correct": "Correct {name}",
+  "correct_and_rename": "Correct and rename {name}",
+  "make_folder": "Make {path}",
+  "remove_folder": "Remove {path}",
+  "file": "File {name}",
+  "upload": "Upload {name}",
+  "discard": "Discard {name}",
+  "take_back": "Take {name} back to the desk",
+  "restore_version": "Restore version {version} of {name}",
+  "restructure": "Restructure {source} → {target}",
+  "sheet": "{sheet}: {rows} rows",
+  "destroy_old": "Destroy [{name}][{folder} folder][{folders} folders][ and {more_document} document][ and {more_documents} documents][{document} document][{documents} documents] binned more than {days} days ago",
+  "given": "{title}"
+}

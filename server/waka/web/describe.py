@@ -14,6 +14,7 @@ from types import SimpleNamespace
 from typing import cast
 
 from waka.core.words.codes import AT_STEP, CODES
+from waka.core.words.titles import TITLES, UNDO
 from waka.settings import CHECKOUT, Settings
 from waka.work.deps import Deps
 
@@ -42,12 +43,15 @@ def words() -> str:
         }
         for code, told in CODES.items()
     }
+    titles = json.dumps({code: told.text for code, told in TITLES.items()}, indent=2, ensure_ascii=False)
     told = json.dumps(table, indent=2, ensure_ascii=False)
     return (
         "// Written by python -m waka.web.describe from the server's table of codes; not by hand.\n"
         "export interface Words { text: string; mend: string | null; word: string; says: string; blocks: boolean }\n"
         f"export const AT_STEP = {json.dumps(AT_STEP)}\n"
         f"export const CODES: Record<string, Words> = {told}\n"
+        f"export const UNDO = {json.dumps(UNDO)}\n"
+        f"export const TITLES: Record<string, string> = {titles}\n"
     )
 
 

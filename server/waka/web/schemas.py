@@ -291,7 +291,7 @@ class Entry(Wire):
     now_state: str | None
     undoable: bool
     folder_id: int | None
-    title: str | None
+    undoes: bool
 
 
 class Logbook(Wire):

@@ -1818,8 +1818,7 @@ export interface components {
             /** Steps Failed */
             steps_failed: number;
             summary: components["schemas"]["Summary"];
-            /** Title */
-            title: string;
+            title: components["schemas"]["Said"];
             /** @description Why it stands still */
             trouble: components["schemas"]["Said"] | null;
             /** Undo Of */
@@ -1849,8 +1848,7 @@ export interface components {
             look: string | null;
             /** Lose */
             lose: string[];
-            /** Title */
-            title: string;
+            title: components["schemas"]["Said"];
         };
         /**
          * Choice
@@ -2136,8 +2134,7 @@ export interface components {
             list_id: number;
             /** Numbers */
             numbers: number[];
-            /** Title */
-            title: string;
+            title: components["schemas"]["Said"];
         };
         /**
          * Drive
@@ -2243,14 +2240,14 @@ export interface components {
             person: string | null;
             /** Reason */
             reason: string | null;
-            /** Title */
-            title: string | null;
             /** To Path */
             to_path: string | null;
             /** To Segments */
             to_segments: components["schemas"]["NamePart"][];
             /** Undoable */
             undoable: boolean;
+            /** Undoes */
+            undoes: boolean;
         };
         /** FieldChoice */
         FieldChoice: {
@@ -2842,8 +2839,7 @@ export interface components {
         Moved: {
             /** List Id */
             list_id: number;
-            /** Title */
-            title: string;
+            title: components["schemas"]["Said"];
         };
         /** Name */
         Name: {
@@ -3234,8 +3230,9 @@ export interface components {
             not_done: number;
             /** State */
             state: string;
-            /** Title */
-            title: string;
+            title: components["schemas"]["Said"];
+            /** Undoes */
+            undoes: boolean;
         };
         /** ProvedStep */
         ProvedStep: {
@@ -3308,8 +3305,7 @@ export interface components {
         Restored: {
             /** List Id */
             list_id: number;
-            /** Title */
-            title: string;
+            title: components["schemas"]["Said"];
         };
         /** Rights */
         Rights: {
@@ -3766,8 +3762,7 @@ export interface components {
             number: number | null;
             /** Path */
             path: string;
-            /** Title */
-            title: string;
+            title: components["schemas"]["Said"];
         };
         /** Version */
         Version: {

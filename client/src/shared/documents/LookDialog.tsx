@@ -1,3 +1,4 @@
+import { titled } from '../said'
 import { Button } from 'antd'
 import { Dialog } from '../controls/Dialog'
 import { PathLine, stopsOf } from '../PathLine'
@@ -14,7 +15,7 @@ interface Props {
 /** A change that is looked at before it runs: from → to, and who gains or loses sight of it. */
 export function LookDialog({ checked, isBusy, onRun, onClose }: Props) {
   return (
-    <Dialog title={checked.title} width={760} onClose={onClose}>
+    <Dialog title={titled(checked.title)} width={760} onClose={onClose}>
       <div className="look">
         <p>{checked.look}</p>
         <ol>

@@ -2,7 +2,7 @@ import { useMutation, useQueryClient } from '@tanstack/react-query'
 import { useState } from 'react'
 import { api, Problem, told, type Schemas } from '../api/client'
 import { isStillAt, useLead, whereAsked } from '../redirect'
-import { worded } from '../said'
+import { titled, worded } from '../said'
 import { useOfPlace } from '../useOfPlace'
 
 export type Ask = Partial<Schemas['Ask']> & { act: Schemas['Ask']['act'] }
@@ -53,7 +53,7 @@ export function useChanges(place: string, onDone: (done: Done, ask: Ask, leads: 
     onSuccess: async (done, { ask, leads }, asked) => {
       setLook(null)
       setUndone(null)
-      const now = { listId: done.list_id, title: done.title, numbers: done.numbers, folder: done.folder }
+      const now = { listId: done.list_id, title: titled(done.title), numbers: done.numbers, folder: done.folder }
       if (done.list_id > 0) setLast(now)
       await queries.invalidateQueries()
       if (isStillAt(asked)) onDone(now, ask, leads)
@@ -70,7 +70,7 @@ export function useChanges(place: string, onDone: (done: Done, ask: Ask, leads: 
     onMutate: whereAsked,
     onSuccess: (outcome) => {
       setLast(null)
-      setUndone([`Undone: ${outcome.title}`, ...outcome.left.map((why) => `left alone: ${worded(why)}`)].join(' · '))
+      setUndone([`Undone: ${titled(outcome.title)}`, ...outcome.left.map((why) => `left alone: ${worded(why)}`)].join(' · '))
       void queries.invalidateQueries()
     },
     onError: (error, _nothing, asked) => {

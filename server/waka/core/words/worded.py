@@ -9,9 +9,10 @@ from __future__ import annotations
 import re
 from collections.abc import Mapping
 
-from waka.core.changes.findings import Fact
+from waka.core.changes.findings import Fact, Said
 
 from .codes import AT_STEP, CODES
+from .titles import TITLES, UNDO
 
 _PART = re.compile(r"\[([^\[\]]*)\]")
 _FACT = re.compile(r"\{(\w+)\}")
@@ -23,8 +24,13 @@ def worded(code: str, facts: Mapping[str, Fact]) -> str:
     told = facts.get(TOLD)
     if isinstance(told, str):
         return told
-    words = CODES.get(code)
+    words = CODES.get(code) or TITLES.get(code)
     return filled(AT_STEP + (words.text if words is not None else f"[{{why}}] ({code})"), facts)
+
+
+def titled(title: Said, *, undoes: bool) -> str:
+    """Return what a change is called; one that puts another back is called after that."""
+    return (UNDO if undoes else "") + worded(title.code, title.facts)
 
 
 def mend_worded(code: str, facts: Mapping[str, Fact]) -> str | None:

@@ -14,7 +14,7 @@ from waka.core.changes.check import Collision
 from waka.core.changes.findings import Said
 from waka.core.changes.summary import Ask, Summary
 from waka.records.changes.steps import folders_of
-from waka.records.changes.steps_json import json_of, of_json, said_json, said_of
+from waka.records.changes.steps_json import json_of, of_json, said_json, said_of, title_of
 from waka.records.database import value
 from waka.records.sql import load
 
@@ -32,7 +32,7 @@ OnFailure = Literal["stop", "aside"]
 @dataclass(frozen=True, slots=True, kw_only=True)
 class ChangeList:
     id: int
-    title: str
+    title: Said
     origin: str
     person_id: int
     state: ListState
@@ -60,10 +60,15 @@ class ChangeList:
 
 
 def _list(
-    summary: Mapping[str, Any], ask: Mapping[str, Any], trouble: Mapping[str, Any] | None, **more: Any
-) -> ChangeList:
+    title: Mapping[str, Any], summary: Mapping[str, Any], ask: Mapping[str, Any], trouble: Mapping[str, Any] | None,
+    **more: Any,
+) -> ChangeList:  # fmt: skip
     return ChangeList(
-        summary=of_json(summary, Summary), ask=of_json(ask, Ask), trouble=said_of(trouble), **more
+        title=title_of(title),
+        summary=of_json(summary, Summary),
+        ask=of_json(ask, Ask),
+        trouble=said_of(trouble),
+        **more,
     )
 
 
@@ -73,10 +78,10 @@ def _lists(conn: Connection, query: str, args: dict[str, object]) -> list[Change
 
 
 def add(
-    conn: Connection, *, title: str, origin: str, person: int, ask: Ask, undo_of: int | None = None,
+    conn: Connection, *, title: Said, origin: str, person: int, ask: Ask, undo_of: int | None = None,
 ) -> int:  # fmt: skip
     args: dict[str, object] = {
-        "title": title, "origin": origin, "person": person, "ask": json_of(ask), "undo_of": undo_of,
+        "title": said_json(title), "origin": origin, "person": person, "ask": json_of(ask), "undo_of": undo_of,
     }  # fmt: skip
     found = value(conn, SQL["add"], args)
     assert isinstance(found, int)
@@ -126,9 +131,9 @@ def set_ask(conn: Connection, list_id: int, ask: Ask) -> None:
     conn.execute(SQL["set_ask"], {"list": list_id, "ask": json_of(ask)})
 
 
-def set_choices(conn: Connection, list_id: int, *, collision: str, on_failure: str, title: str) -> None:
+def set_choices(conn: Connection, list_id: int, *, collision: str, on_failure: str, title: Said) -> None:
     args: dict[str, object] = {
-        "list": list_id, "collision": collision, "on_failure": on_failure, "title": title,
+        "list": list_id, "collision": collision, "on_failure": on_failure, "title": said_json(title),
     }  # fmt: skip
     conn.execute(SQL["set_choices"], args)
 
@@ -141,11 +146,11 @@ def set_checked(conn: Connection, list_id: int, *, summary: Summary, steps: int,
 
 
 def begin(
-    conn: Connection, *, title: str, origin: str, person: int, undo_of: int | None, steps: int
+    conn: Connection, *, title: Said, origin: str, person: int, undo_of: int | None, steps: int
 ) -> ChangeList:
     """Make a list that was not kept before and runs at once, with so many steps."""
     args: dict[str, object] = {
-        "title": title, "origin": origin, "person": person, "undo_of": undo_of, "steps": steps,
+        "title": said_json(title), "origin": origin, "person": person, "undo_of": undo_of, "steps": steps,
     }  # fmt: skip
     return _lists(conn, "begin", args)[0]
 

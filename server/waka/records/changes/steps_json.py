@@ -59,7 +59,11 @@ def said_json(said: Said | None) -> str | None:
 
 
 def said_of(kept: Mapping[str, Any] | None) -> Said | None:
-    return Said(code=kept["code"], facts=kept.get("facts") or {}) if kept is not None else None
+    return title_of(kept) if kept is not None else None
+
+
+def title_of(kept: Mapping[str, Any]) -> Said:
+    return Said(code=kept["code"], facts=kept.get("facts") or {})
 
 
 def findings_json(findings: Sequence[StepFinding]) -> str | None:

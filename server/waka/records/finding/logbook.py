@@ -32,7 +32,7 @@ class Entry:
     now_state: str | None
     undoable: bool
     folder_id: int | None
-    title: str | None  #: of the change list it belongs to
+    undoes: bool  #: whether it put back what another did
 
 
 def add(

@@ -23,7 +23,7 @@ select l.id, l.at, l.action, pe.name as person, pe.initials, l.document_id, l.li
                         -- an undo that was interrupted changed nothing, and may be tried again
                         and later.action <> 'put_back'))
         as undoable,
-       l.folder_id, cl.title
+       l.folder_id, coalesce(cl.undo_of is not null, false) as undoes
 from logbook l
 left join person pe on pe.id = l.person_id
 left join document d on d.id = l.document_id

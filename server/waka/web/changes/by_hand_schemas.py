@@ -42,7 +42,7 @@ class Line(Wire):
 
 
 class Checked(Wire):
-    title: str
+    title: Said
     lines: list[Line]
     findings: list[StepFinding]
     gain: list[str]
@@ -53,7 +53,7 @@ class Checked(Wire):
 
 class Done(Wire):
     list_id: int
-    title: str
+    title: Said
     numbers: list[int]
     folder: int | None
     findings: list[StepFinding]
@@ -63,6 +63,6 @@ class Undone(Wire):
     list_id: int
     number: int | None
     path: str
-    title: str
+    title: Said
     count: int
     left: list[Said]

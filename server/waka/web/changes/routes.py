@@ -32,7 +32,7 @@ def _told(found: ChangeList, status: int = 200) -> Response:
 
 def _list(found: ChangeList) -> sl.ChangeList:
     return sl.ChangeList(
-        id=found.id, title=found.title, origin=found.origin, state=found.state,
+        id=found.id, title=s.Said.model_validate(found.title), origin=found.origin, state=found.state,
         is_being_checked=found.wish == "check", can_run=lists.can_run(found), can_undo=lists.can_undo(found),
         collision=found.collision, on_failure=found.on_failure, remove_empty=found.ask.remove_empty,
         summary=sl.Summary.model_validate(found.summary), created_at=found.created_at,

@@ -40,7 +40,7 @@ class Summary(Wire):
 
 class ChangeList(Wire):
     id: int
-    title: str
+    title: Said
     origin: str
     state: str = Field(description="draft, checked, queued, running, paused, cancelled, done or failed")
     is_being_checked: bool
@@ -226,7 +226,8 @@ class ProvedStep(Wire):
 
 
 class Proof(Wire):
-    title: str
+    title: Said
+    undoes: bool
     state: str
     files: int
     arrived: int

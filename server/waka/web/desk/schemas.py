@@ -8,7 +8,7 @@ from typing import Annotated, Literal
 
 from pydantic import Field
 
-from waka.web.schemas import NUMBER_MAX, Asked, FolderHead, Segment, Wire
+from waka.web.schemas import NUMBER_MAX, Asked, FolderHead, Said, Segment, Wire
 
 
 class Kind(Wire):
@@ -182,4 +182,4 @@ class DiscardedArrivals(Wire):
 
 class Moved(Wire):
     list_id: int
-    title: str
+    title: Said

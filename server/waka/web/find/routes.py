@@ -51,7 +51,7 @@ def entry_of(told: finding.Told) -> s.Entry:
         from_segments=list(told.from_segments),
         to_segments=list(told.to_segments),
         reason=e.reason, now_name=e.now_name, now_state=e.now_state, undoable=e.undoable,
-        folder_id=e.folder_id, title=e.title,
+        folder_id=e.folder_id, undoes=e.undoes,
     )  # fmt: skip
 
 

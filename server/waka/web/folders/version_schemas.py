@@ -6,7 +6,7 @@ from datetime import datetime
 
 from pydantic import Field
 
-from waka.web.schemas import NUMBER_MAX, NumberPath, Wire
+from waka.web.schemas import NUMBER_MAX, NumberPath, Said, Wire
 
 
 class VersionPath(NumberPath):
@@ -41,4 +41,4 @@ class History(Wire):
 
 class Restored(Wire):
     list_id: int
-    title: str
+    title: Said

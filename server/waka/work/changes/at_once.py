@@ -39,7 +39,7 @@ _RETRIES = (0.1, 0.3, 1.0, 2.0)  #: seconds between looks for a database that we
 class Change:
     """What is to happen at once."""
 
-    title: str
+    title: Said
     origin: str
     wants: Sequence[Proposal]
     near: Sequence[int] = ()  #: the folders that it is about, or goes to
@@ -57,6 +57,7 @@ class Ran:
     """What came of it; ``list_id`` is 0 where there was nothing to do."""
 
     list_id: int
+    title: Said
     steps: Sequence[Step] = ()
     findings: Sequence[StepFinding] = field(default_factory=list)
 
@@ -110,7 +111,7 @@ def run(deps: Deps, person: int, make: Make, accept: Accept = assert_clear) -> R
                 examined = accept(conn, change, look(deps, conn, person, change))
                 running = examined.running
                 if not running:
-                    return Ran(list_id=0, findings=examined.findings)
+                    return Ran(list_id=0, title=change.title, findings=examined.findings)
                 owner = lists.begin(conn, title=change.title, origin=change.origin, person=person,
                                     undo_of=change.undo_of, steps=len(running))  # fmt: skip
                 list_id = owner.id
@@ -123,14 +124,19 @@ def run(deps: Deps, person: int, make: Make, accept: Accept = assert_clear) -> R
                 _carry_out(runner, batch)
             finally:
                 runner.close()
-            return Ran(list_id=list_id, steps=steps.every(conn, list_id), findings=examined.findings)
+            return Ran(
+                list_id=list_id,
+                title=change.title,
+                steps=steps.every(conn, list_id),
+                findings=examined.findings,
+            )
     except DatabaseAway as error:
         if not begun:
             raise
         list_id, change = begun[0]
         settle_after_loss(deps, list_id, change, error)
         with deps.db.transaction() as conn:
-            return Ran(list_id=list_id, steps=steps.every(conn, list_id))
+            return Ran(list_id=list_id, title=change.title, steps=steps.every(conn, list_id))
 
 
 def _intend(runner: BatchRunner, held: Mapping[int, Held] | None = None) -> list[Step]:

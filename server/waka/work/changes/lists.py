@@ -12,6 +12,7 @@ from psycopg import Connection
 
 from waka.core.changes.acts import TYPES
 from waka.core.changes.check import Collision
+from waka.core.words import given
 from waka.errors import BadRequest, ListChanged, ListHasErrors, ListIsRunning, NotFound
 from waka.records.changes import lists, steps
 from waka.records.changes.lists import ChangeList, OnFailure
@@ -100,7 +101,7 @@ def choose(
         found = _resting(conn, person, list_id)
         lists.set_choices(
             conn, list_id, collision=collision or found.collision, on_failure=on_failure or found.on_failure,
-            title=(title or "").strip() or found.title,
+            title=given(title.strip()) if title and title.strip() else found.title,
         )  # fmt: skip
         anew = (collision or found.collision) != found.collision
         if remove_empty is not None and remove_empty != found.ask.remove_empty:

@@ -9,7 +9,7 @@ from psycopg import Connection
 
 from waka.core.changes.acts import TYPES
 from waka.core.names import Segment, readable, to_text, veiled
-from waka.core.words import worded
+from waka.core.words import titled, worded
 from waka.errors import NotFound
 from waka.records.changes import lists, steps
 from waka.records.changes.lists import ChangeList
@@ -101,7 +101,7 @@ def as_sheet(deps: Deps, person: int, list_id: int) -> tuple[str, Iterator[Seque
                 return
             start += len(page)
 
-    return found.title, rows()
+    return titled(found.title, undoes=found.undo_of is not None), rows()
 
 
 def _row(step: ListedStep, hidden: Sequence[str]) -> Sequence[object] | None:

@@ -5,8 +5,9 @@ from __future__ import annotations
 from collections.abc import Iterator
 from dataclasses import dataclass, field
 
+from waka.core.changes.findings import Said
 from waka.core.names import split_extension
-from waka.core.words import worded
+from waka.core.words import titled, worded
 from waka.work.deps import Deps
 
 from .evidence import THERE, Proved, owner_of, proved_steps
@@ -28,7 +29,8 @@ class Tally:
 
 @dataclass(slots=True, kw_only=True)
 class Proof:
-    title: str
+    title: Said
+    undoes: bool
     state: str
     files: int = 0  #: documents that the list was to move
     arrived: int = 0
@@ -47,7 +49,7 @@ class Proof:
 def prove(deps: Deps, person: int, list_id: int, *, read: bool = False) -> Proof:
     """Return what came of a list. Raises ``NotFound``."""
     owner = owner_of(deps, person, list_id)
-    proof = Proof(title=owner.title, state=owner.state, was_read=read)
+    proof = Proof(title=owner.title, undoes=owner.undo_of is not None, state=owner.state, was_read=read)
     types: dict[str, Tally] = {}
     folders: dict[str, Tally] = {}
     for one in proved_steps(deps, person, owner, read=read):
@@ -98,4 +100,4 @@ def proof_csv(deps: Deps, person: int, list_id: int, *, read: bool) -> tuple[str
         )
         for s in steps
     )
-    return owner.title, to_csv(PROOF_HEAD, rows)
+    return titled(owner.title, undoes=owner.undo_of is not None), to_csv(PROOF_HEAD, rows)

@@ -16,6 +16,7 @@ from uuid import UUID, uuid4
 from psycopg import Connection
 
 from waka.core.changes import acts
+from waka.core.changes.findings import said
 from waka.core.changes.proposal import Proposal
 from waka.core.names import mend_name, name_key
 from waka.drive import pieces
@@ -205,7 +206,7 @@ def _file_once(deps: Deps, person: int, number: int, folder: int, above: list[st
             act=acts.File.code, document=number, into=into, to="/".join(missing) or None, name=name,
             collision="beside", slip={},
         )  # fmt: skip
-        return Change(title=f"Upload {name}", origin="upload", wants=[want], near=[into])
+        return Change(title=said("upload", name=name), origin="upload", wants=[want], near=[into])
 
     at_once.run(deps, person, make)
 

@@ -13,10 +13,11 @@ from dataclasses import dataclass, field
 from psycopg import Connection
 
 from waka.core.changes import acts
-from waka.core.changes.findings import StepFinding
+from waka.core.changes.findings import Said, StepFinding
 from waka.core.changes.proposal import Proposal
 from waka.core.changes.step import Step
 from waka.core.names import Segment, readable, to_text
+from waka.core.words import named
 from waka.errors import BadRequest, ChangedMeanwhile, NeedsALook, NotFound
 from waka.records.documents import documents
 from waka.records.documents.documents import Filed
@@ -49,7 +50,7 @@ class Line:
 class Checked:
     """A change, checked and not run."""
 
-    title: str
+    title: Said
     lines: Sequence[Line]
     findings: Sequence[StepFinding]
     gain: Sequence[str] = ()  #: who will see what they did not
@@ -61,7 +62,7 @@ class Checked:
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Done:
     list_id: int
-    title: str
+    title: Said
     numbers: Sequence[int]  #: of the documents that were changed or made
     folder: int | None = None  #: that was made or moved
     findings: Sequence[StepFinding] = field(default_factory=list)  #: what was skipped
@@ -84,13 +85,9 @@ def run(deps: Deps, person: int, ask: Ask) -> Done:
     Raises ``NotFound``, ``NotAllowed``, ``NameTaken``, ``NameUnfit``, ``BadRequest``, ``NeedsALook``,
     ``ChangedMeanwhile``, ``StepInMotion`` before anything moved, and as ``at_once.run`` on the way.
     """
-    title = ""
 
     def make(conn: Connection) -> Change:
-        nonlocal title
-        change = _change(conn, person, ask)
-        title = change.title
-        return change
+        return _change(conn, person, ask)
 
     def accept(conn: Connection, change: Change, examined: Examined) -> Examined:
         at_once.assert_clear(conn, change, examined)
@@ -107,7 +104,7 @@ def run(deps: Deps, person: int, ask: Ask) -> Done:
             numbers.append(made or step.document)
         else:
             folder = made or step.folder
-    return Done(list_id=ran.list_id, title=title, numbers=numbers, folder=folder, findings=ran.findings)
+    return Done(list_id=ran.list_id, title=ran.title, numbers=numbers, folder=folder, findings=ran.findings)
 
 
 def _change(conn: Connection, person: int, ask: Ask) -> Change:
@@ -145,32 +142,32 @@ def _assert_editions(found: Sequence[Filed], ask: Ask) -> None:
         raise ChangedMeanwhile([(one.id, f"{one.folder_path}/{one.name}".lstrip("/")) for one in changed])
 
 
-def _what(found: Sequence[Filed]) -> str:
-    return found[0].name if len(found) == 1 else f"{len(found)} documents"
+def _title(code: str, found: Sequence[Filed], **facts: str) -> Said:
+    return named(code, [one.name for one in found], **facts)
 
 
-_Proposed = tuple[str, list[Proposal]]
+_Proposed = tuple[Said, list[Proposal]]
 
 
 def _move(conn: Connection, person: int, ask: Ask, found: Sequence[Filed]) -> _Proposed:
     target = folders.one(conn, ask.folder, person) if ask.folder is not None else None
     if target is None:
         raise NotFound("The folder")
-    act, verb = (acts.Place.code, "Move") if ask.act == "move" else (acts.Copy.code, "Copy")
+    act = acts.Place.code if ask.act == "move" else acts.Copy.code
     wants = [Proposal(act=act, document=one.id, into=target.id) for one in found]
-    return f"{verb} {_what(found)} to {target.path or 'Drive'}", wants
+    return _title(ask.act, found, to=target.path or "Drive"), wants
 
 
 def _rename(conn: Connection, person: int, ask: Ask, found: Sequence[Filed]) -> _Proposed:
     if len(found) != 1:
         raise BadRequest("One document at a time has a new name typed.", mend="Choose one.")
     want = Proposal(act=acts.Place.code, document=found[0].id, name=ask.name)
-    return f"Rename {found[0].name}", [want]
+    return _title("rename", found), [want]
 
 
 def _bin(conn: Connection, person: int, ask: Ask, found: Sequence[Filed]) -> _Proposed:
     reason = ask.reason.strip() or None
-    return f"Bin {_what(found)}", [
+    return _title("bin", found), [
         Proposal(act=acts.Bin.code, document=one.id, reason=reason) for one in found
     ]
 
@@ -183,7 +180,7 @@ def _restore(conn: Connection, person: int, ask: Ask, found: Sequence[Filed]) ->
                 mend="Choose where to restore it.",
             )
     wants = [Proposal(act=acts.Restore.code, document=one.id, into=ask.folder) for one in found]
-    return f"Restore {_what(found)}", wants
+    return _title("restore", found), wants
 
 
 def _correct(conn: Connection, person: int, ask: Ask, found: Sequence[Filed]) -> _Proposed:
@@ -200,7 +197,7 @@ def _correct(conn: Connection, person: int, ask: Ask, found: Sequence[Filed]) ->
         name=ask.name or None,
     )
     renames = ask.name and ask.name != one.name
-    return f"{'Correct and rename' if renames else 'Correct'} {one.name}", [want]
+    return _title("correct_and_rename" if renames else "correct", found), [want]
 
 
 _WORDS = {

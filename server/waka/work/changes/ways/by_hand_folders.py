@@ -5,13 +5,14 @@ from __future__ import annotations
 from psycopg import Connection
 
 from waka.core.changes import acts
+from waka.core.changes.findings import Said, said
 from waka.core.changes.proposal import Proposal
 from waka.errors import FolderNotEmpty, NotFound
 from waka.records.folders import folders
 
 from .asks import Ask
 
-OfFolder = tuple[str, Proposal, list[int]]
+OfFolder = tuple[Said, Proposal, list[int]]
 
 
 def _make_folder(conn: Connection, person: int, ask: Ask) -> OfFolder:
@@ -20,7 +21,7 @@ def _make_folder(conn: Connection, person: int, ask: Ask) -> OfFolder:
         raise NotFound("The folder")
     name = ask.name.strip()
     want = Proposal(act=acts.MakeFolder.code, into=above.id, name=name, private=ask.private)
-    return f"Make {above.path}/{name}".replace(" /", " "), want, [above.id]
+    return said("make_folder", path=f"{above.path}/{name}".lstrip("/")), want, [above.id]
 
 
 def _folder(conn: Connection, person: int, ask: Ask) -> folders.Folder:
@@ -33,7 +34,7 @@ def _folder(conn: Connection, person: int, ask: Ask) -> folders.Folder:
 def _rename_folder(conn: Connection, person: int, ask: Ask) -> OfFolder:
     found = _folder(conn, person, ask)
     want = Proposal(act=acts.PlaceFolder.code, folder=found.id, name=ask.name)
-    return f"Rename {found.path}", want, [found.id, found.parent_id or 0]
+    return said("rename", name=found.path), want, [found.id, found.parent_id or 0]
 
 
 def _move_folder(conn: Connection, person: int, ask: Ask) -> OfFolder:
@@ -41,7 +42,7 @@ def _move_folder(conn: Connection, person: int, ask: Ask) -> OfFolder:
     if ask.into is None:
         raise NotFound("The folder")
     want = Proposal(act=acts.PlaceFolder.code, folder=found.id, into=ask.into)
-    return f"Move {found.path}", want, [found.id, ask.into]
+    return said("move", name=found.path), want, [found.id, ask.into]
 
 
 def _remove_folder(conn: Connection, person: int, ask: Ask) -> OfFolder:
@@ -49,7 +50,8 @@ def _remove_folder(conn: Connection, person: int, ask: Ask) -> OfFolder:
     # whoever may see what is in it
     if found.right == "keeper" and folders.holds_anything(conn, found.id):
         raise FolderNotEmpty(found.path)
-    return f"Remove {found.path}", Proposal(act=acts.RemoveFolder.code, folder=found.id), [found.id]
+    want = Proposal(act=acts.RemoveFolder.code, folder=found.id)
+    return said("remove_folder", path=found.path), want, [found.id]
 
 
 OF_FOLDERS = {

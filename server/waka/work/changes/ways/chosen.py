@@ -11,6 +11,7 @@ from psycopg import Connection
 from waka.core.changes import acts
 from waka.core.changes.proposal import Proposal
 from waka.core.changes.summary import Ask
+from waka.core.words import counted
 from waka.errors import BadRequest, NotFound
 from waka.records.folders import survey
 from waka.work import office
@@ -27,8 +28,8 @@ _ACTS: dict[Do, str] = {
     "move": acts.Place.code, "copy": acts.Copy.code, "bin": acts.Bin.code, "restore": acts.Restore.code,
     "correct": acts.Correct.code,
 }  # fmt: skip
-_VERBS: dict[Do, str] = {
-    "move": "Move", "copy": "Copy", "bin": "Bin", "restore": "Restore", "correct": "Set fields of",
+_TITLES: dict[Do, str] = {
+    "move": "move", "copy": "copy", "bin": "bin", "restore": "restore", "correct": "set_fields",
 }  # fmt: skip
 
 
@@ -55,8 +56,8 @@ def propose_chosen(deps: Deps, person: int, choice: Choice) -> int:
         if choice.do in ("move", "copy") and choice.into is None:
             raise BadRequest("There is no destination.", mend="Choose a folder.")
         wants = _wants(conn, person, structure, choice)
-        where = f" to {structure.seen(choice.into) or 'Drive'}" if choice.into is not None else ""
-        title = f"{_VERBS[choice.do]} {_counted(len(choice.documents), len(choice.folders))}{where}"
+        to = structure.seen(choice.into) or "Drive" if choice.into is not None else ""
+        title = counted(_TITLES[choice.do], len(choice.documents), len(choice.folders), to=to)
         list_id = add(conn, person, wants, title=title, origin="chosen", ask=Ask(into=choice.into))
     return checked(deps, list_id, len(wants))
 
@@ -82,9 +83,3 @@ def _wants(conn: Connection, person: int, structure: Structure, choice: Choice) 
         Proposal(act=_ACTS[choice.do], document=number, into=choice.into, reason=choice.reason)
         for number in dict.fromkeys(choice.documents)
     ]
-
-
-def _counted(documents: int, folders: int) -> str:
-    told = [f"{folders} folder{'s' * (folders != 1)}"] * bool(folders)
-    told += [f"{documents:,} document{'s' * (documents != 1)}"] * bool(documents or not folders)
-    return " and ".join(told)

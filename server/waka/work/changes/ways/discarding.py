@@ -8,6 +8,7 @@ from dataclasses import dataclass
 from psycopg import Connection
 
 from waka.core.changes import acts
+from waka.core.changes.findings import Said, said
 from waka.core.changes.proposal import Proposal
 from waka.errors import NotAllowed, NotFound
 from waka.records.documents import documents
@@ -21,40 +22,37 @@ from waka.work.deps import Deps
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Moved:
     list_id: int
-    title: str
+    title: Said
 
 
 def discard(deps: Deps, person: int, number: int, reason: str) -> Moved:
     """Put an arrival into the bin, with why. Raises ``NotFound``, ``NotAllowed``, and as ``at_once.run``."""
-    title = ""
 
     def make(conn: Connection) -> Change:
-        nonlocal title
         _assert_may_file(conn, person)
         waiting = documents.lock_waiting(conn, number, person)
         if waiting is None:
             raise NotFound(f"No. {number} on the desk")
-        title = f"Discard {waiting.name}"
         want = Proposal(act=acts.Discard.code, document=number, reason=reason.strip() or None)
-        return Change(title=title, origin="desk", wants=[want])
+        return Change(title=said("discard", name=waiting.name), origin="desk", wants=[want])
 
-    return Moved(list_id=at_once.run(deps, person, make).list_id, title=title)
+    ran = at_once.run(deps, person, make)
+    return Moved(list_id=ran.list_id, title=ran.title)
 
 
 def take_back(deps: Deps, person: int, number: int) -> Moved:
     """Let a discarded arrival wait on the desk again. Raises as ``discard``."""
-    title = ""
 
     def make(conn: Connection) -> Change:
-        nonlocal title
         _assert_may_file(conn, person)
         found = documents.lock_discarded(conn, number, person)
         if found is None:
             raise NotFound(f"No. {number} in the bin")
-        title = f"Take {found.name} back to the desk"
-        return Change(title=title, origin="desk", wants=[Proposal(act=acts.TakeBack.code, document=number)])
+        want = Proposal(act=acts.TakeBack.code, document=number)
+        return Change(title=said("take_back", name=found.name), origin="desk", wants=[want])
 
-    return Moved(list_id=at_once.run(deps, person, make).list_id, title=title)
+    ran = at_once.run(deps, person, make)
+    return Moved(list_id=ran.list_id, title=ran.title)
 
 
 def discarded(deps: Deps, person: int) -> Sequence[Discarded]:

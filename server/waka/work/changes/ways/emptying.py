@@ -7,6 +7,7 @@ from dataclasses import dataclass
 from waka.core.changes import acts
 from waka.core.changes.proposal import Proposal
 from waka.core.changes.summary import Ask
+from waka.core.words import counted
 from waka.errors import BadRequest, CountDiffers
 from waka.records.folders import storage
 from waka.work.deps import Deps
@@ -41,5 +42,5 @@ def empty(deps: Deps, person: int, days: int, count: int) -> int:
     if len(found) != count:
         raise CountDiffers(count, len(found))
     wants = [Proposal(act=acts.Destroy.code, document=number) for number, _ in found]
-    title = f"Destroy {count:,} document{'s' * (count != 1)} binned more than {days} days ago"
+    title = counted("destroy_old", count, days=days)
     return propose(deps, person, wants, title=title, origin="bin", ask=Ask(days=days))

@@ -8,6 +8,7 @@ from datetime import date
 from psycopg import Connection
 
 from waka.core.changes import acts
+from waka.core.changes.findings import said
 from waka.core.changes.proposal import Proposal
 from waka.core.words import CODES
 from waka.drive.tree import shown
@@ -81,7 +82,7 @@ def _change(conn: Connection, person: int, number: int, slip: Slip, today: date)
         collision="version" if slip.as_version else "ask", slip=asdict(slip),
     )  # fmt: skip
     near = [slip.folder] if slip.folder is not None else []
-    return Change(title=f"File {waiting.name}", origin="desk", wants=[want], near=near)
+    return Change(title=said("file", name=waiting.name), origin="desk", wants=[want], near=near)
 
 
 def _assert_complete(preview: Preview, slip: Slip) -> None:

@@ -8,6 +8,7 @@ import msgspec
 from psycopg import Connection
 
 from waka.core.changes.acts import NotPrepared
+from waka.core.changes.findings import Said
 from waka.core.changes.proposal import Proposal
 from waka.core.changes.step import Step
 from waka.core.changes.summary import Ask
@@ -22,7 +23,7 @@ NO_ASK = Ask()
 
 
 def propose(
-    deps: Deps, person: int, wants: Sequence[Proposal], *, title: str, origin: str, ask: Ask = NO_ASK
+    deps: Deps, person: int, wants: Sequence[Proposal], *, title: Said, origin: str, ask: Ask = NO_ASK
 ) -> int:
     """Make a list of any proposals and check it, at once where it is short. Raises ``BadRequest``."""
     with deps.db.transaction() as conn:
@@ -31,7 +32,7 @@ def propose(
 
 
 def add(
-    conn: Connection, person: int, wants: Sequence[Proposal], *, title: str, origin: str, ask: Ask = NO_ASK,
+    conn: Connection, person: int, wants: Sequence[Proposal], *, title: Said, origin: str, ask: Ask = NO_ASK,
     undo_of: int | None = None,
 ) -> int:  # fmt: skip
     """Keep proposals as a list that is still to be checked. Raises ``BadRequest`` for none, or too many."""

@@ -8,6 +8,7 @@ from dataclasses import dataclass
 from psycopg import Connection
 
 from waka.core.changes import acts
+from waka.core.changes.findings import said
 from waka.core.changes.mapping import MappingProblem, NoMatch, PathMapping
 from waka.core.changes.proposal import Proposal
 from waka.core.changes.summary import Ask
@@ -48,7 +49,7 @@ def propose_mapping(deps: Deps, person: int, source: str, target: str) -> int:
             raise BadRequest(
                 "No document fits the first pattern.", mend="See at the side what does not, and why."
             )
-        title = f"Restructure {source} → {target}"
+        title = said("restructure", source=source, target=target)
         ask = Ask(source=source, target=target)
         list_id = add(conn, person, wants, title=title, origin="mapping", ask=ask)
     return checked(deps, list_id, len(wants))

@@ -7,6 +7,7 @@ from dataclasses import dataclass
 from psycopg import Connection
 
 from waka.core.changes import acts
+from waka.core.changes.findings import Said, said
 from waka.core.changes.proposal import Proposal
 from waka.errors import NotFound
 from waka.records.documents import documents, versions
@@ -18,7 +19,7 @@ from waka.work.deps import Deps
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Restored:
     list_id: int
-    title: str
+    title: Said
 
 
 def restore(deps: Deps, person: int, number: int, version: int) -> Restored:
@@ -26,17 +27,15 @@ def restore(deps: Deps, person: int, number: int, version: int) -> Restored:
 
     Raises ``NotFound``, ``NotAllowed``, ``StepInMotion``, ``SourceChanged``, ``DriveTrouble``.
     """
-    title = ""
 
     def make(conn: Connection) -> Change:
-        nonlocal title
         now = documents.lock_filed(conn, number, person)
         chosen = next((v for v in versions.history(conn, number, person) if v.id == version), None)
         if now is None or chosen is None:
             raise NotFound(f"That version of No. {number}")
-        title = f"Restore version {chosen.version} of {now.name}"
+        title = said("restore_version", version=chosen.version, name=now.name)
         want = Proposal(act=acts.Revert.code, document=number, version=chosen.version)
         return Change(title=title, origin="hand", wants=[want], near=[now.folder_id])
 
     ran = at_once.run(deps, person, make)
-    return Restored(list_id=ran.list_id, title=title)
+    return Restored(list_id=ran.list_id, title=ran.title)

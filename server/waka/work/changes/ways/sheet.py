@@ -9,6 +9,7 @@ import msgspec
 from psycopg import Connection
 
 from waka.core.changes import acts
+from waka.core.changes.findings import said
 from waka.core.changes.proposal import Proposal
 from waka.core.changes.summary import Ask
 from waka.core.fields.record import FIRST, Record, filled
@@ -36,7 +37,7 @@ def propose_sheet(
     deps: Deps, person: int, rows: Sequence[SheetRow], name: str, origin: str = "spreadsheet"
 ) -> int:
     """Make a list of the rows of a spreadsheet. Raises ``BadRequest``, which says the line."""
-    title = f"{name}: {len(rows):,} rows"
+    title = said("sheet", sheet=name, rows=len(rows))
     with deps.db.transaction() as conn:
         wants = list(_wants(conn, person, rows))
         list_id = add(conn, person, wants, title=title, origin=origin, ask=Ask(sheet=name))

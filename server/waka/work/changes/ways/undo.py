@@ -42,7 +42,7 @@ class Undone:
     list_id: int
     number: int | None  #: of the first document that went back
     path: str  #: where it stands now; '' where nothing stands any more
-    title: str
+    title: Said
     count: int
     left: list[Said] = field(default_factory=list)  #: what was left alone, and why
 
@@ -68,16 +68,11 @@ def undo(deps: Deps, person: int, list_id: int) -> Undone:
         if owner.undone_by is not None:
             raise _already_undone()
         raise UndoIsAList(propose_undo(deps, person, list_id))
-    title = ""
     left: list[Said] = []
 
     def make(conn: Connection) -> Change:
-        nonlocal title
         found, wants = _by_key(conn, person, list_id)
-        title = found.title
-        return Change(
-            title=f"Undo: {found.title}", origin="undo", wants=wants, near=_near(conn, wants), undo_of=list_id
-        )
+        return Change(title=found.title, origin="undo", wants=wants, near=_near(conn, wants), undo_of=list_id)
 
     def accept(conn: Connection, change: Change, examined: Examined) -> Examined:
         nonlocal left
@@ -91,7 +86,7 @@ def undo(deps: Deps, person: int, list_id: int) -> Undone:
     number = first.document if first.document is not None else None
     stands = first.to_place != "bin" and first.act.phase is not Phase.CLEARS_UP
     return Undone(
-        list_id=ran.list_id, number=number, title=title, count=len(ran.steps), left=left,
+        list_id=ran.list_id, number=number, title=ran.title, count=len(ran.steps), left=left,
         path=shown(first.to_path) if stands else "",
     )  # fmt: skip
 
@@ -199,10 +194,9 @@ def propose_undo(
         wants = reversed_steps(done)
         if not wants or owner.state in ("queued", "running"):
             raise NotUndoable("Nothing of this list was carried out, or it is still running.")
-        title = f"Undo: {owner.title.removeprefix('Undo: ')}"
         # what puts back only some of it leaves the rest to be undone
         ask = Ask(part=positions is not None)
-        undo_id = add(conn, person, wants, title=title, origin="undo", ask=ask, undo_of=list_id)
+        undo_id = add(conn, person, wants, title=owner.title, origin="undo", ask=ask, undo_of=list_id)
     return checked(deps, undo_id, len(wants))
 
 

@@ -596,3 +596,8 @@ $$;
 -- Which bytes the words of the text were made of, and when those were read: a document that is renamed keeps them.
 alter table document_search add column text_of bytea;
 alter table document_search add column text_read_at timestamptz;
+
+-- What a change is called is a code with facts, too; what it was called until now stands as it was written. That one
+-- puts another back is said by undo_of, and no longer by its title.
+alter table change_list alter column title type jsonb using
+    jsonb_build_object('code', 'given', 'facts', jsonb_build_object('title', regexp_replace(title, '^(Undo: )+', '')));
