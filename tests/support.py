@@ -285,7 +285,7 @@ def wait_until(holds: Any, what: str, seconds: float = 30) -> None:
 
 def assert_records_agree(deps: Deps) -> None:
     """Every document is there exactly once, with the right bytes, where the records say."""
-    with psycopg.connect(deps.db.pool.conninfo) as conn:
+    with deps.db.transaction() as conn:
         filed = conn.execute(
             "select id, ltrim(folder_path(folder_id) || '/' || name, '/'), sha256 from document"
             " where state = 'filed'"

@@ -101,7 +101,7 @@ def test_a_job_that_fails_is_told_with_its_reason_holds_up_no_other_and_is_tried
     )
 
     def set_version(version: int) -> None:
-        with psycopg.connect(deps.db.pool.conninfo) as conn:
+        with deps.db.transaction() as conn:
             conn.execute(
                 "update change_step set detail = jsonb_set(detail, '{v}', to_jsonb(%s)) where list_id = %s",
                 (version, broken),
@@ -148,7 +148,7 @@ def test_what_a_process_that_died_was_at_is_done_by_the_next(deps: Deps, filer: 
     (deps.arrivals.root / "letter.txt").write_text("half read")
     with running(deps):
         wait_until(lambda: desk(deps, filer).waiting, "it is taken")
-    with psycopg.connect(deps.db.pool.conninfo) as conn:
+    with deps.db.transaction() as conn:
         conn.execute("update content set read_at = null, text = null")
         digest = conn.execute("select encode(sha256, 'hex') from content").fetchone()
         assert digest is not None

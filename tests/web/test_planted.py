@@ -12,7 +12,6 @@ from dataclasses import dataclass
 from pathlib import Path
 from typing import Any
 
-import psycopg
 import pytest
 from psycopg.types.json import Jsonb
 
@@ -122,7 +121,7 @@ def add(deps: Deps, at: int, kind: str) -> int:
 def fill(deps: Deps, keeper: int, folders: dict[str, int]) -> dict[str, int]:
     """Give the hidden documents fields, tags, notes; hand one in that is bound for their folder."""
     numbers: dict[str, int] = {}
-    with psycopg.connect(deps.db.pool.conninfo) as conn:
+    with deps.db.transaction() as conn:
         for number, name in conn.execute("select id, name from document where state = 'filed'"):
             numbers[name] = number
     secret = numbers["qzfile one.txt"]

@@ -8,7 +8,6 @@ import json
 import re
 from typing import Any
 
-import psycopg
 import pytest
 
 from tests.web.conftest import Visitor
@@ -173,7 +172,7 @@ def test_the_table_names_every_endpoint(demo_deps: Deps) -> None:
 
 def addresses(path: str, deps: Deps) -> list[str]:
     """Return *path* for documents that are filed and waiting, folders and lists that exist."""
-    with psycopg.connect(deps.db.pool.conninfo) as conn:
+    with deps.db.transaction() as conn:
         filed = conn.execute("select min(id) from document where state = 'filed'").fetchone()
         waiting = conn.execute("select min(id) from document where state = 'waiting'").fetchone()
         folder = conn.execute("select folder_id from document where state = 'filed'").fetchone()
@@ -233,7 +232,7 @@ def test_a_change_without_the_token_is_refused(
 
 def test_a_folder_with_grants_of_its_own_is_hidden_from_the_rest(visitor: Visitor, demo_deps: Deps) -> None:
     """Trainees gets its own grants, for the keeper alone: the filer no longer meets it anywhere."""
-    with psycopg.connect(demo_deps.db.pool.conninfo) as conn:
+    with demo_deps.db.transaction() as conn:
         top = conn.execute("select id from folder where name = 'Trainees'").fetchone()
         assert top is not None
         conn.execute(

@@ -165,7 +165,7 @@ def kept(drive: SmallDrive) -> SmallDrive:
 
 def seen(deps: Deps) -> dict[int, set[str]]:
     """What each person sees: the contents, whatever they are called now."""
-    with psycopg.connect(deps.db.pool.conninfo) as conn:
+    with deps.db.transaction() as conn:
         found = conn.execute(
             'select s.person_id, encode(d.sha256, \'hex\') from document d join folder f on f.id = d.folder_id'
             " join sight s on s.access_id = f.access_id where d.state = 'filed'").fetchall()  # fmt: skip
@@ -177,7 +177,7 @@ def seen(deps: Deps) -> dict[int, set[str]]:
 
 def domains(deps: Deps) -> dict[int, set[tuple[int, str]]]:
     """Who has which right under each folder that rules itself."""
-    with psycopg.connect(deps.db.pool.conninfo) as conn:
+    with deps.db.transaction() as conn:
         found = conn.execute('select access_id, person_id, "right" from sight').fetchall()
     told: dict[int, set[tuple[int, str]]] = {}
     for domain, person, right in found:
@@ -187,7 +187,7 @@ def domains(deps: Deps) -> dict[int, set[tuple[int, str]]]:
 
 def secrets_seen_by(deps: Deps, person: int) -> list[str]:
     """Where *person* sees documents that were kept from them."""
-    with psycopg.connect(deps.db.pool.conninfo) as conn:
+    with deps.db.transaction() as conn:
         return [row[0] for row in conn.execute(
             "select folder_path(d.folder_id) || '/' || d.name from document d join folder f on f.id = d.folder_id"
             " join sight s on s.access_id = f.access_id where d.state = 'filed' and s.person_id = %s"
@@ -274,7 +274,7 @@ def test_a_folder_with_the_inode_of_a_private_one_is_open_to_nobody_new(kept: Sm
         pytest.skip("this file system gives no inode again")
     (stranger / "hello.txt").write_text("for everybody in Letters")
     settle(kept.deps)
-    with psycopg.connect(kept.deps.db.pool.conninfo) as conn:
+    with kept.deps.db.transaction() as conn:
         found = conn.execute(
             "select own_access, access_id = 1 from folder where name = 'Strangers'"
         ).fetchone()
@@ -400,7 +400,7 @@ def test_a_path_longer_than_the_system_takes_is_followed_like_any_other(kept: Sm
     from waka.work.documents.reading import read_what_waits
 
     read_what_waits(kept.deps)
-    with psycopg.connect(kept.deps.db.pool.conninfo) as conn:
+    with kept.deps.db.transaction() as conn:
         unread = conn.execute("select count(*) from content where read_at is null").fetchone()
         long = conn.execute(
             "select length(folder_path(folder_id)) from document where name = 'deep.txt'"
