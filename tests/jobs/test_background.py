@@ -12,7 +12,7 @@ from tests.work.drive import small_drive
 from tests.work.lists import Lists
 from waka.jobs.run import run
 from waka.launch import opened
-from waka.records.outside import outside
+from waka.records.outside import sweeps
 from waka.work.changes import lists
 from waka.work.deps import Deps
 from waka.work.desk.queue import desk
@@ -64,7 +64,7 @@ def test_a_drive_that_was_away_is_looked_at_as_soon_as_it_is_back(deps: Deps, fi
 
     def is_missed() -> bool:
         with deps.db.transaction() as conn:
-            return outside.sweep_state(conn).held is not None
+            return sweeps.sweep_state(conn).held is not None
 
     with running(deps):
         (deps.drive.root / "first.txt").write_text("at the quay")

@@ -18,7 +18,7 @@ from tests.conftest import LONG
 from tests.support import EMPTY, World, assert_records_agree
 from tests.work.drive import SmallDrive, small_drive
 from waka.launch import opened
-from waka.records.outside import outside, stuck
+from waka.records.outside import following, questions, stuck
 from waka.work.deps import Deps
 from waka.work.folders import access
 from waka.work.outside import answering
@@ -300,15 +300,15 @@ def test_a_private_folder_copied_and_removed_asks_before_it_has_its_grants_again
         remove(kept.root, kept.root / "Trainees")
     settle(kept.deps)
     with kept.deps.db.transaction() as conn:
-        [question] = outside.folder_questions(conn, kept.keeper)
-        assert outside.folder_questions(conn, kept.filer) == []
+        [question] = questions.folder_questions(conn, kept.keeper)
+        assert questions.folder_questions(conn, kept.filer) == []
     assert (question.stood_at, question.found_path, question.documents) == ("Trainees", "Letters/Learners", 1)
     answering.answer_folder(kept.deps, kept.keeper, question.id, "same")
     assert secrets_seen_by(kept.deps, kept.filer) == []
     who = {why.person_id for why in access.rights(kept.deps, kept.keeper, question.found_id).people}
     assert who == {kept.keeper}
     with kept.deps.db.transaction() as conn:
-        assert outside.folder_questions(conn, kept.keeper) == []
+        assert questions.folder_questions(conn, kept.keeper) == []
     settle(kept.deps)
 
 
@@ -316,14 +316,14 @@ def test_one_that_cannot_be_written_down_holds_up_no_other(
     kept: SmallDrive, monkeypatch: pytest.MonkeyPatch
 ) -> None:
     """The database refuses one of many; it is set aside with its reason, and taken once that is mended."""
-    plain = outside.take_in
+    plain = following.take_in
 
     def refuse(conn, files, person):  # type: ignore[no-untyped-def]
         if any(file.name == "refused.txt" for file in files):
             raise psycopg.errors.ProgramLimitExceeded("it is too much")
         return plain(conn, files, person)
 
-    monkeypatch.setattr(outside, "take_in", refuse)
+    monkeypatch.setattr(following, "take_in", refuse)
     for name in ("a.txt", "b.txt", "refused.txt", "z.txt"):
         (kept.root / "Letters" / name).write_text(name)
     sweeper = DriveSweeper(kept.deps, 0.0)

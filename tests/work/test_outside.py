@@ -317,9 +317,9 @@ def test_what_cannot_be_taken_in_is_said_and_the_rest_is(deps: Deps) -> None:
     assert take_in(deps, keeper) == 1
     drive = Drive(deps, keeper)
     with deps.db.transaction() as conn:
-        from waka.records.outside import outside
+        from waka.records.outside import sweeps
 
-        notices = dict(outside.notices(conn, keeper))
+        notices = dict(sweeps.notices(conn, keeper))
     assert {notices["ring"], notices["pipe"], notices["socket"]} == {
         "a link; links are not followed", "no ordinary file",
     }  # fmt: skip

@@ -51,7 +51,7 @@ export function SheetForm({ onMade }: { onMade: (list: ChangeList, asked: string
         />
       </label>
       <p className="soft">
-        <b>from</b> is a path in the drive. <b>to</b> is a folder, made where it is missing, or a whole path with a new name. Other columns are passed over, so any list that you saved can be edited and brought back.
+        <b>from</b> is a path in the drive. <b>to</b> is a folder, made where it is missing, or a whole path with a new name. A column named like a field sets that field. All others are passed over, so any list that you saved can be edited and brought back.
       </p>
       {send.error && <ProblemNote error={send.error} />}
       <div className="dialogacts">

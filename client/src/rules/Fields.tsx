@@ -1,6 +1,7 @@
 import { Button, Checkbox, Form, Input, Select, Switch, Table, Tag } from 'antd'
 import { useState } from 'react'
 import { api, told, type Schemas } from '../shared/api/client'
+import { RESERVED_CODES } from '../shared/words.gen'
 import { isFirst, type Field } from '../shared/fields'
 import { number } from '../shared/format'
 import { useKeys } from '../shared/keys'
@@ -14,7 +15,6 @@ type FieldUsed = Schemas['FieldUsed']
 const TYPES: Record<Field['type'], string> = {
   text: 'Text', code: 'Number or code of others', date: 'Date', party: 'Party', money: 'Amount of money', number: 'Number', choice: 'One of a few words',
 }
-const RESERVED = ['name', 'size', 'version', 'changed', 'by', 'added', 'short', 'folder', 'extension', 'number', 'path', 'from', 'to', 'tag', 'tags', 'note', 'party', 'month', 'year']
 
 interface Wish {
   label: string
@@ -63,7 +63,7 @@ function FieldDialog({ field, rules, onClose }: { field: Field | null; rules: Ru
   const type = Form.useWatch('type', form) ?? field?.type ?? 'text'
   const codes = rules.fields.map((one) => one.field.code)
   const put = usePut((wish: Wish) => {
-    const code = field?.code ?? codeFor(wish.label, [...codes, ...RESERVED])
+    const code = field?.code ?? codeFor(wish.label, [...codes, ...RESERVED_CODES])
     const known = new Map(field?.choices.map((choice) => [choice.label, choice.code]))
     const choices: { code: string; label: string }[] = []
     for (const label of type === 'choice' ? wish.choices : []) {

@@ -507,6 +507,7 @@ export const CODES: Record<string, Words> = {
     "blocks": true
   }
 }
+export const RESERVED_CODES = ["added", "by", "changed", "extension", "folder", "from", "month", "name", "note", "number", "party", "path", "short", "size", "tag", "tags", "to", "version", "year"]
 export const UNDO = "Undo: "
 export const TITLES: Record<string, string> = {
   "move": "Move [{name}][{folder} folder][{folders} folders][ and {more_document} document][ and {more_documents} documents][{document} document][{documents} documents][ to {to}]",

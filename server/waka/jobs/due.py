@@ -11,7 +11,7 @@ from waka.records.background import jobs
 from waka.records.background.jobs import Job
 from waka.records.changes import lists
 from waka.records.documents import contents
-from waka.records.outside import outside
+from waka.records.finding import to_index
 from waka.work.deps import Deps
 
 from .tasks import BY_NAME
@@ -37,7 +37,7 @@ class Look:
             known = {job.subject for job in there}
             due = [list_job("lists", found) for found in lists.waiting(conn)]
             due += [list_job("settling", found) for found in lists.interrupted(conn)]
-            if outside.is_search_due(conn):
+            if to_index.is_any(conn):
                 due.append(Job(task="index", subject="index"))
             self._put(conn, (job for job in due if job.subject not in known))
             self._reading(conn, [job for job in there if job.task == "reading"])

@@ -13,6 +13,7 @@ import sys
 from types import SimpleNamespace
 from typing import cast
 
+from waka.core.fields.registry import RESERVED
 from waka.core.words.codes import AT_STEP, CODES
 from waka.core.words.titles import TITLES, UNDO
 from waka.settings import CHECKOUT, Settings
@@ -32,7 +33,7 @@ def written() -> str:
 
 
 def words() -> str:
-    """Return the words of all codes as the client's module."""
+    """Return the words of all codes, and the codes that no field may have, as the client's module."""
     table = {
         code: {
             "text": told.text,
@@ -50,6 +51,7 @@ def words() -> str:
         "export interface Words { text: string; mend: string | null; word: string; says: string; blocks: boolean }\n"
         f"export const AT_STEP = {json.dumps(AT_STEP)}\n"
         f"export const CODES: Record<string, Words> = {told}\n"
+        f"export const RESERVED_CODES = {json.dumps(sorted(RESERVED))}\n"
         f"export const UNDO = {json.dumps(UNDO)}\n"
         f"export const TITLES: Record<string, string> = {titles}\n"
     )

@@ -9,8 +9,8 @@ from psycopg import Connection
 from waka.errors import BadRequest, NotAllowed, NotFound
 from waka.records.documents import documents, labels
 from waka.records.documents.labels import Reference, Tag
+from waka.records.finding import to_index
 from waka.records.folders import folders
-from waka.records.outside import outside
 from waka.work.deps import Deps
 
 MAY_FILE = ("filer", "keeper")
@@ -41,7 +41,7 @@ def set_tags(
         for name in take_off:
             labels.take_off(conn, wanted, labels.tag(conn, _clean(name)))
         labels.drop_idle(conn)
-        outside.search_due(conn, wanted)
+        to_index.put(conn, wanted)
     return len(wanted)
 
 
@@ -86,7 +86,7 @@ def set_note(deps: Deps, person: int, number: int, note: str) -> None:
     with deps.db.transaction() as conn:
         _assert_may(conn, person, [number])
         documents.set_note(conn, number, note.strip() or None, person)
-        outside.search_due(conn, [number])
+        to_index.put(conn, [number])
 
 
 def refer(deps: Deps, person: int, number: int, folder: int, *, shown: bool) -> None:

@@ -14,7 +14,7 @@ from waka.errors import DriveAway, ForeignDrive, NotAllowed, WakaError
 from waka.records import settings
 from waka.records.finding import logbook
 from waka.records.folders import folders
-from waka.records.outside import outside
+from waka.records.outside import following
 from waka.records.people import people
 from waka.work.deps import Deps
 from waka.work.documents import storing
@@ -111,7 +111,7 @@ def prospect(deps: Deps) -> Adoption:
                 told.append(f"{part} {tree.root}: {_WORDS[standing(deps, conn, part).belonging]}")
             except WakaError as error:
                 told.append(f"{part} {tree.root}: {error.message}")
-        return Adoption(told=told, documents=outside.filed(conn), last_entry=logbook.last(conn))
+        return Adoption(told=told, documents=following.filed(conn), last_entry=logbook.last(conn))
 
 
 _WORDS = {

@@ -11,7 +11,7 @@ from waka.core.names import readable, to_bytes, to_text
 from waka.drive.scan import HARD_LINK, ScannedFolder
 from waka.records.finding import logbook
 from waka.records.folders import access, folders
-from waka.records.outside import outside
+from waka.records.outside import following
 from waka.work.deps import Deps
 
 
@@ -38,7 +38,7 @@ def known_folders(conn: Connection) -> tuple[dict[bytes, KnownFolder], list[int]
         return here
 
     known: dict[bytes, KnownFolder] = {}
-    orphans = outside.removed_with_documents(conn)
+    orphans = following.removed_with_documents(conn)
     for f in found.values():
         p = path(f.id)
         if p is None:
@@ -51,8 +51,8 @@ def known_folders(conn: Connection) -> tuple[dict[bytes, KnownFolder], list[int]
 def holds_same(deps: Deps, folder: int, found: ScannedFolder) -> bool:
     """Whether a folder of the same inode, whose birth is not known, holds half of what that folder held."""
     with deps.db.transaction() as conn:
-        standing = outside.standing(conn, [folder])[folder]
-        folders_in = outside.inodes_in(conn, folder)
+        standing = following.standing(conn, [folder])[folder]
+        folders_in = following.inodes_in(conn, folder)
     held = {(name, inode, size) for name, (_, size, inode, _) in standing.items()}
     here = {(to_text(name), inode, size) for name, (size, inode, _) in found.files.items()}
     common = len(held & here) + len(folders_in & found.folders)
@@ -70,10 +70,10 @@ def follow_folders(
         access.hold_access(conn)
     before = {folder: folders.path(conn, folder) for folder in match.moved}
     if match.moved:
-        outside.park_folders(conn, list(match.moved))
+        following.park_folders(conn, list(match.moved))
         # where another stands now, a folder that is gone leaves at once; its documents follow as orphans
         taken = [known[path].id for path in match.moved.values() if path in known]
-        outside.remove_folders(conn, sorted(set(taken) & set(match.gone)))
+        following.remove_folders(conn, sorted(set(taken) & set(match.gone)))
     for path in match.new:
         above, _, name = path.rpartition(b"/")
         parent = match.at.get(above)
@@ -94,7 +94,7 @@ def follow_folders(
             to_path=readable(to_text(path)), from_folder=old, to_folder=folder,
             reason="by another program",
         )  # fmt: skip
-    outside.set_folders_seen(conn, match.seen)
+    following.set_folders_seen(conn, match.seen)
 
 
 def hard_links(

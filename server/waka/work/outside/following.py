@@ -28,8 +28,8 @@ from waka.core.changes.recognise import (
 from waka.core.names import readable, to_text
 from waka.errors import DatabaseAway, WakaError
 from waka.records.documents import contents, documents
-from waka.records.finding import logbook, search
-from waka.records.outside import outside
+from waka.records.finding import logbook, search, to_index
+from waka.records.outside import following, questions
 from waka.work.deps import Deps
 from waka.work.naming.reading import NameReader
 from waka.work.outside.seen import Read, Seen, chunks, read_found, reason_of
@@ -90,7 +90,7 @@ class Following:
                 moved = [s for s in held if s.known.place != s.found.place]
                 if not self._make_way(conn, moved, missing):
                     continue
-                outside.park(conn, [s.known.id for s in moved])
+                following.park(conn, [s.known.id for s in moved])
                 for pair in held:
                     digest = read.sha256.get(pair.found.place, pair.known.sha256)
                     self._follow(conn, house, pair, digest)
@@ -99,7 +99,7 @@ class Following:
         """Say of documents that another was moved over that they are gone; False where one is not known to be."""
         leaving = {s.known.id for s in moved}
         for pair in moved:
-            number = outside.at_place(conn, *pair.found.place)
+            number = following.at_place(conn, *pair.found.place)
             if number is None or number in leaving:
                 continue
             known = missing.get(pair.found.place)
@@ -115,7 +115,7 @@ class Following:
 
     def _holds(self, conn: Connection, known: Known, found: Found | None) -> bool:
         """Whether records and disk are still as they were compared."""
-        now = outside.lock(conn, known.id)
+        now = following.lock(conn, known.id)
         if now is None or (now.folder_id, now.name) != known.place:
             return False
         if found is None:
@@ -132,9 +132,9 @@ class Following:
             contents.add(conn, digest, found.size)
         folder, name = found.place
         conforms = house.conforms(name)
-        outside.follow(conn, number, found, digest, conforms=conforms, back=False)
+        following.follow(conn, number, found, digest, conforms=conforms, back=False)
         if changed or known.place[1] != name:
-            outside.search_due(conn, [number])
+            to_index.put(conn, [number])
         ends: dict[str, Any] = {"from_path": self.seen.told(known.place), "to_path": self.seen.told(found.place),
                 "from_folder": known.place[0], "to_folder": folder}  # fmt: skip
         if known.place[0] != folder:
@@ -147,9 +147,9 @@ class Following:
     def write_doubts(self, doubts: Sequence[Doubt]) -> None:
         with self.deps.db.transaction() as conn:
             for doubt in doubts:
-                found = outside.at_place(conn, *doubt.found.place)
+                found = following.at_place(conn, *doubt.found.place)
                 if found is not None and found != doubt.known.id:
-                    outside.ask(
+                    questions.ask(
                         conn, missing=doubt.known.id, found=found, folder=doubt.known.place[0],
                         stood_at=self.seen.told(doubt.known.place), why=doubt.why,
                     )  # fmt: skip
@@ -178,11 +178,11 @@ class Following:
         with self.deps.db.transaction() as conn:
             for folder, where in went.items():
                 [(found, count)] = where.most_common(1)
-                outside.ask_of_folder(
+                questions.ask_of_folder(
                     conn, gone=folder, found=found, documents=count,
                     stood_at=readable(to_text(self.seen.old_paths.get(folder, b""))),
                 )  # fmt: skip
-            outside.ask_of_lately_gone(conn)
+            questions.ask_of_lately_gone(conn)
 
     def _stands(self, known: Known) -> bool:
         if known.place[0] not in self.seen.paths:

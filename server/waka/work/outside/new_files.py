@@ -15,9 +15,9 @@ from waka.core.names import to_bytes, to_text
 from waka.drive.scan import files_in
 from waka.errors import DatabaseAway, WakaError
 from waka.records.changes import steps
-from waka.records.finding import logbook
-from waka.records.outside import loosening, outside
-from waka.records.outside.outside import NewFile
+from waka.records.finding import logbook, to_index
+from waka.records.outside import following, loosening, sweeps
+from waka.records.outside.following import NewFile
 from waka.work.deps import Deps
 from waka.work.naming.reading import NameReader
 from waka.work.outside.seen import Seen, chunks, read_found, reason_of
@@ -57,8 +57,8 @@ class TakingIn:
         if not files:
             return
         with self.deps.db.transaction() as conn:
-            outside.begin_sweep(conn, len(files), sum(f.size for f in files))
-            self.seen.any_gone = outside.any_gone(conn)
+            sweeps.begin_sweep(conn, len(files), sum(f.size for f in files))
+            self.seen.any_gone = following.any_gone(conn)
             house = NameReader.load(conn)
             self.is_first = len(files) >= LOOSENS and loosening.loosen(conn)
         self._take_in(files, house)
@@ -115,8 +115,8 @@ class TakingIn:
             still = self._still_there(conn, [f for f in some if f.place in read])
             back = self._bring_back(conn, house, still, read)
             new = [ready[f.place] for f in still if f.place not in back]
-            taken = outside.take_in(conn, new, self.person)
-            outside.advance_sweep(conn, len(some), sum(f.size for f in some))
+            taken = following.take_in(conn, new, self.person)
+            sweeps.advance_sweep(conn, len(some), sum(f.size for f in some))
         self.taken += taken
 
     def _still_there(self, conn: Connection, files: Sequence[Found]) -> list[Found]:
@@ -157,13 +157,13 @@ class TakingIn:
         if not self.seen.any_gone:
             return back
         told = [(f, read[f.place], self.seen.told(f.place)) for f in files]
-        for at, number in outside.lost_before(conn, told).items():
+        for at, number in following.lost_before(conn, told).items():
             file, digest, path = told[at]
             if number in numbers:
                 continue
             numbers.add(number)
-            outside.follow(conn, number, file, digest, conforms=house.conforms(file.place[1]), back=True)
-            outside.search_due(conn, [number])
+            following.follow(conn, number, file, digest, conforms=house.conforms(file.place[1]), back=True)
+            to_index.put(conn, [number])
             logbook.add(conn, "returned", number=number, to_path=path, to_folder=file.place[0])
             back.add(file.place)
         return back

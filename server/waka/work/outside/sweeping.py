@@ -34,8 +34,8 @@ from waka.drive.scan import ScannedFolder, births_in, files_in, scan
 from waka.errors import DriveTrouble
 from waka.records.changes import steps
 from waka.records.folders import folders
-from waka.records.outside import loosening, outside, stuck
-from waka.records.outside.outside import Unborn
+from waka.records.outside import following, loosening, stuck, sweeps
+from waka.records.outside.following import Unborn
 from waka.work.deps import Deps
 from waka.work.outside import belonging
 from waka.work.outside.folders import follow_folders, hard_links, holds_same, known_folders
@@ -72,7 +72,7 @@ class DriveSweeper:
         at it, or a folder is in motion. Raises ``DriveTrouble`` where the drive is not there or not ours.
         """
         with self.deps.db.working() as hold:
-            if not outside.try_sweeping(hold):
+            if not sweeps.try_sweeping(hold):
                 return -1
             with self.deps.db.transaction() as conn:
                 loosening.tighten(conn)  # what a first taking in that was interrupted did without
@@ -106,12 +106,12 @@ class DriveSweeper:
         differences = len(left.same) + len(left.missing) + len(left.new) + seen.unsettled
         self._settle(left, seen, match)
         with deps.db.transaction() as conn:
-            outside.set_notices(conn, seen.notices)
-            outside.forget_folders(conn, match.gone)
-            outside.end_sweep(conn, seen.files, None)
+            sweeps.set_notices(conn, seen.notices)
+            following.forget_folders(conn, match.gone)
+            sweeps.end_sweep(conn, seen.files, None)
             stuck.replace(conn, "following", self._set_aside.told())
             if len(left.new) >= MANY:
-                outside.measure(conn)
+                sweeps.measure(conn)
         self._note_births()
         return differences - self._set_aside.found_again
 
@@ -122,7 +122,7 @@ class DriveSweeper:
                 belonging.assert_ours(self.deps, conn, "drive")
                 return
             except DriveTrouble as error:
-                outside.hold_sweep(conn, error.message)
+                sweeps.hold_sweep(conn, error.message)
                 conn.commit()
                 raise
 
@@ -144,14 +144,14 @@ class DriveSweeper:
     def _note_births(self) -> None:
         """Write down when files were born that Waka itself put where they are."""
         with self.deps.db.transaction() as conn:
-            some = outside.unborn(conn, UNBORN_AT_ONCE)
+            some = following.unborn(conn, UNBORN_AT_ONCE)
             by_folder: dict[bytes, list[Unborn]] = {}
             for one in some:
                 by_folder.setdefault(to_bytes(one.folder_path), []).append(one)
             for path, documents in by_folder.items():
                 told = births_in(self.deps.drive, path, [to_bytes(one.name) for one in documents])
                 there = files_in(self.deps.drive, path, [to_bytes(one.name) for one in documents])
-                outside.set_births(conn, {
+                following.set_births(conn, {
                     one.id: told.get(to_bytes(one.name), 0) for one in documents
                     if there.get(to_bytes(one.name), (0, 0, 0))[1] == one.inode
                 })  # fmt: skip
@@ -165,7 +165,7 @@ class DriveSweeper:
             moving = steps.drive_paths_in_motion(conn)
             for some in chunks(scanned, COMPARED_AT_ONCE):
                 here = {match.at[f.path]: f for f in some if not f.trouble}
-                standing = outside.standing(conn, list(here))
+                standing = following.standing(conn, list(here))
                 for folder, found in here.items():
                     seen.paths[folder] = found.path
                     self._compare_folder(seen, folder, found, standing[folder], moving)
@@ -174,10 +174,10 @@ class DriveSweeper:
                     for f in some
                     if f.trouble is not None
                 ]
-            for folder, documents in outside.standing(conn, match.gone).items():
+            for folder, documents in following.standing(conn, match.gone).items():
                 for name, (id, size, inode, modified) in documents.items():
                     seen.known.append(Known(id, (folder, name), size, inode, modified, b""))
-            told = outside.recognisable(conn, [k.id for k in seen.known])
+            told = following.recognisable(conn, [k.id for k in seen.known])
         seen.known = [
             replace(k, sha256=told[k.id][0], born_ns=told[k.id][1]) for k in seen.known if k.id in told
         ]

@@ -7,8 +7,8 @@ from __future__ import annotations
 
 from waka.errors import DriveTrouble
 from waka.records.database import relax
-from waka.records.finding import search
-from waka.records.outside import outside, stuck
+from waka.records.finding import search, to_index
+from waka.records.outside import stuck
 from waka.records.outside.stuck import Item
 from waka.work.deps import Deps
 from waka.work.outside.new_files import KindOf, Progress, no_kind, no_progress
@@ -39,7 +39,7 @@ def index_next(deps: Deps) -> bool:
     """
     with deps.db.transaction() as conn:
         relax(conn)
-        due = outside.next_due(conn, INDEXED_AT_ONCE)
+        due = to_index.take(conn, INDEXED_AT_ONCE)
         for number, folder in search.refresh(conn, due):
             stuck.put(conn, "index", Item(
                 subject=str(number), shown=f"No. {number}", reason=TOO_MANY_WORDS, folder=folder,

@@ -11,9 +11,10 @@ from waka.errors import DatabaseAway, NotFound, WakaError
 from waka.records import migrations
 from waka.records.background import jobs
 from waka.records.folders import access
-from waka.records.outside import outside, stuck
-from waka.records.outside.outside import FolderQuestion, Question, SweepState
+from waka.records.outside import questions, stuck, sweeps
+from waka.records.outside.questions import FolderQuestion, Question
 from waka.records.outside.stuck import Stuck
+from waka.records.outside.sweeps import SweepState
 from waka.work.deps import Deps
 from waka.work.outside import belonging
 from waka.work.upkeep.remembering import Remembered
@@ -88,7 +89,7 @@ def _following(deps: Deps) -> list[Check]:
     """Whether the drive was looked over completely of late."""
     try:
         with deps.db.transaction() as conn:
-            state, ago = outside.sweep_state(conn), outside.seconds_since_whole(conn)
+            state, ago = sweeps.sweep_state(conn), sweeps.seconds_since_whole(conn)
     except WakaError:
         return []
     if state.held:
@@ -153,12 +154,12 @@ class Drive:
 
 def drive(deps: Deps, person: int) -> Drive:
     with deps.db.transaction() as conn:
-        state = outside.sweep_state(conn)
+        state = sweeps.sweep_state(conn)
         if not access.keeps_all(conn, person):
             # how much there is altogether is for those who see it all
             state = replace(state, files=0, to_take=0, taken=0, bytes_to_take=0, bytes_taken=0, held=None)
         return Drive(
-            state=state, questions=outside.questions(conn, person),
-            notices=outside.notices(conn, person), stuck=stuck.for_keeper(conn, person),
-            folder_questions=outside.folder_questions(conn, person),
+            state=state, questions=questions.questions(conn, person),
+            notices=sweeps.notices(conn, person), stuck=stuck.for_keeper(conn, person),
+            folder_questions=questions.folder_questions(conn, person),
         )  # fmt: skip

@@ -11,8 +11,7 @@ from waka.drive.tree import shown
 from waka.records.changes import steps
 from waka.records.changes.lists import ChangeList
 from waka.records.changes.steps import Placed
-from waka.records.finding import search
-from waka.records.outside import outside
+from waka.records.finding import search, to_index
 
 from .base import Done, number_of, target_name
 
@@ -36,7 +35,7 @@ def words_follow(conn: Connection, numbers: Sequence[int], owner: ChangeList) ->
     if owner.at_once:
         search.refresh(conn, numbers)
     else:
-        outside.search_due(conn, numbers)
+        to_index.put(conn, numbers)
 
 
 def _placed(one: Done) -> Placed:

@@ -1,11 +1,9 @@
-"""What the records know of the drive, compared with what is on disk; and writing down the difference."""
+"""What other programs did to the drive, written down: files taken in, followed, merged; folders seen and gone."""
 
 from __future__ import annotations
 
 from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
-from datetime import datetime
-from decimal import Decimal
 from typing import Any
 
 from psycopg import Connection
@@ -17,10 +15,9 @@ from waka.core.fields.record import Record
 from waka.core.names import name_key
 from waka.errors import StepInMotion
 from waka.records.database import row, rows, value
-from waka.records.outside.stuck import shortened
 from waka.records.sql import load
 
-SQL = load("outside/outside")
+SQL = load("outside/following")
 Standing = dict[int, dict[str, tuple[int, int, int, int]]]
 #: folder → name → number, size, inode, time of change
 
@@ -49,33 +46,6 @@ class Now:
     size: int
     inode: int
     modified_ns: int
-
-
-@dataclass(frozen=True, slots=True, kw_only=True)
-class Question:
-    id: int
-    missing_id: int
-    missing_name: str
-    missing_state: str
-    stood_at: str
-    found_id: int
-    found_name: str
-    found_folder: str
-    why: str
-    asked_at: datetime
-
-
-@dataclass(frozen=True, slots=True, kw_only=True)
-class SweepState:
-    begun_at: datetime | None
-    ended_at: datetime | None
-    whole_at: datetime | None  #: when the drive was last looked over completely
-    files: int
-    to_take: int
-    taken: int
-    bytes_to_take: int
-    bytes_taken: int
-    held: str | None
 
 
 def standing(conn: Connection, folders: Sequence[int]) -> Standing:
@@ -183,39 +153,6 @@ def follow(conn: Connection, number: int, found: Found, sha256: bytes, *, confor
         raise StepInMotion(number) from error
 
 
-def search_due(conn: Connection, numbers: Sequence[int]) -> None:
-    conn.execute(SQL["due"], {"numbers": list(numbers)})
-
-
-def is_search_due(conn: Connection) -> bool:
-    return bool(value(conn, "select exists (select from search_due)", {}))
-
-
-def next_due(conn: Connection, limit: int) -> list[int]:
-    """Take some documents whose search words wait to be made."""
-    return [int(found[0]) for found in conn.execute(SQL["next_due"], {"limit": limit})]
-
-
-def ask(conn: Connection, *, missing: int, found: int, folder: int, stood_at: str, why: str) -> None:
-    conn.execute(
-        SQL["ask"],
-        {"missing": missing, "found": found, "folder": folder, "stood_at": stood_at, "why": why},
-    )
-
-
-def questions(conn: Connection, person: int) -> list[Question]:
-    return rows(conn, SQL["questions"], {"person": person}, Question)
-
-
-def answer(conn: Connection, question: Question, answered: str, person: int) -> None:
-    conn.execute(SQL["answer"], {"question": question.id, "answer": answered, "person": person})
-    if answered == "same":
-        args: dict[str, object] = {
-            "missing": question.missing_id, "found": question.found_id, "person": person,
-        }  # fmt: skip
-        conn.execute(SQL["close_about"], args)
-
-
 def files_of(conn: Connection, numbers: Sequence[int]) -> dict[int, dict[str, Any]]:
     """Return, held, where documents stand and what their files are."""
     cur = conn.execute(SQL["swap_files"], {"numbers": list(numbers)})
@@ -257,91 +194,3 @@ def set_folders_seen(conn: Connection, seen: Mapping[int, FoundFolder]) -> None:
         "births": [f.born_ns for f in seen.values()],
     }  # fmt: skip
     conn.execute(SQL["set_folders_seen"], args)
-
-
-@dataclass(frozen=True, slots=True, kw_only=True)
-class FolderQuestion:
-    """Is a folder that was found one that is gone, and so to have its grants?"""
-
-    id: int
-    gone_id: int
-    found_id: int
-    stood_at: str
-    found_path: str
-    documents: int
-    asked_at: datetime
-
-
-def ask_of_folder(conn: Connection, *, gone: int, found: int, documents: int, stood_at: str) -> None:
-    args: dict[str, object] = {"gone": gone, "found": found, "documents": documents, "stood_at": stood_at}
-    conn.execute(SQL["ask_of_folder"], args)
-
-
-def ask_of_lately_gone(conn: Connection) -> None:
-    """Ask of private folders that went after, or before, their copy came."""
-    conn.execute(SQL["ask_of_lately_gone"])
-
-
-def folder_questions(conn: Connection, person: int) -> list[FolderQuestion]:
-    return rows(conn, SQL["folder_questions"], {"person": person}, FolderQuestion)
-
-
-def answer_folder(conn: Connection, question: FolderQuestion, answered: str, person: int) -> None:
-    args: dict[str, object] = {"question": question.id, "answer": answered, "person": person}
-    conn.execute(SQL["answer_folder"], args)
-    if answered == "same":
-        conn.execute(SQL["pass_grants_on"], {"gone": question.gone_id, "found": question.found_id})
-
-
-def begin_sweep(conn: Connection, to_take: int, size: int) -> None:
-    conn.execute(SQL["begin_sweep"], {"to_take": to_take, "bytes": size})
-
-
-def advance_sweep(conn: Connection, taken: int, size: int) -> None:
-    conn.execute(SQL["advance_sweep"], {"taken": taken, "bytes": size})
-
-
-def end_sweep(conn: Connection, files: int, held: str | None) -> None:
-    conn.execute(SQL["end_sweep"], {"files": files, "held": held})
-
-
-def hold_sweep(conn: Connection, held: str) -> None:
-    """Write down why nothing is followed; when it was last looked over completely stays."""
-    conn.execute(SQL["hold_sweep"], {"held": held})
-
-
-def sweep_state(conn: Connection) -> SweepState:
-    found = row(conn, SQL["sweep_state"], {}, SweepState)
-    assert found is not None  # the migration puts one there
-    return found
-
-
-def seconds_since_whole(conn: Connection) -> float | None:
-    """Return how long ago the drive was looked over completely, by the database's clock; None: never."""
-    found = value(conn, SQL["seconds_since_whole"], {})
-    return float(found) if isinstance(found, (int, float, Decimal)) else None
-
-
-def set_notices(conn: Connection, notices: Sequence[tuple[str, str, int | None]]) -> None:
-    """Replace what is told of the drive by *notices*: path, reason, and the folder whose keepers see it."""
-    told = {shortened(path): (shortened(reason), folder) for path, reason, folder in notices}
-    args: dict[str, object] = {
-        "paths": list(told), "reasons": [reason for reason, _ in told.values()],
-        "folders": [folder for _, folder in told.values()],
-    }  # fmt: skip
-    conn.execute(SQL["clear_notices"], args)
-    conn.execute(SQL["notice"], args)
-
-
-def notices(conn: Connection, person: int) -> list[tuple[str, str]]:
-    return [(str(p), str(r)) for p, r in conn.execute(SQL["notices"], {"person": person})]
-
-
-def try_sweeping(conn: Connection) -> bool:
-    """Take the sole right to sweep; it goes with the connection."""
-    return bool(value(conn, SQL["try_sweeping"], {}))
-
-
-def measure(conn: Connection) -> None:
-    """Tell the database to count anew what was added in bulk."""
-    conn.execute(SQL["measure"])

@@ -1,0 +1,83 @@
+"""How far the looks at the drive are, whole and lately, and what cannot be taken in."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from dataclasses import dataclass
+from datetime import datetime
+from decimal import Decimal
+
+from psycopg import Connection
+
+from waka.records.database import row, value
+from waka.records.outside.stuck import shortened
+from waka.records.sql import load
+
+SQL = load("outside/sweeps")
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class SweepState:
+    begun_at: datetime | None
+    ended_at: datetime | None
+    whole_at: datetime | None  #: when the drive was last looked over completely
+    files: int
+    to_take: int
+    taken: int
+    bytes_to_take: int
+    bytes_taken: int
+    held: str | None
+
+
+def begin_sweep(conn: Connection, to_take: int, size: int) -> None:
+    conn.execute(SQL["begin_sweep"], {"to_take": to_take, "bytes": size})
+
+
+def advance_sweep(conn: Connection, taken: int, size: int) -> None:
+    conn.execute(SQL["advance_sweep"], {"taken": taken, "bytes": size})
+
+
+def end_sweep(conn: Connection, files: int, held: str | None) -> None:
+    conn.execute(SQL["end_sweep"], {"files": files, "held": held})
+
+
+def hold_sweep(conn: Connection, held: str) -> None:
+    """Write down why nothing is followed; when it was last looked over completely stays."""
+    conn.execute(SQL["hold_sweep"], {"held": held})
+
+
+def sweep_state(conn: Connection) -> SweepState:
+    found = row(conn, SQL["sweep_state"], {}, SweepState)
+    assert found is not None  # the migration puts one there
+    return found
+
+
+def seconds_since_whole(conn: Connection) -> float | None:
+    """Return how long ago the drive was looked over completely, by the database's clock; None: never."""
+    found = value(conn, SQL["seconds_since_whole"], {})
+    return float(found) if isinstance(found, (int, float, Decimal)) else None
+
+
+def set_notices(conn: Connection, notices: Sequence[tuple[str, str, int | None]]) -> None:
+    """Replace what is told of the drive by *notices*: path, reason, and the folder whose keepers see it."""
+    told = {shortened(path): (shortened(reason), folder) for path, reason, folder in notices}
+    args: dict[str, object] = {
+        "paths": list(told), "reasons": [reason for reason, _ in told.values()],
+        "folders": [folder for _, folder in told.values()],
+    }  # fmt: skip
+    conn.execute(SQL["clear_notices"], args)
+    conn.execute(SQL["notice"], args)
+
+
+def notices(conn: Connection, person: int) -> list[tuple[str, str]]:
+    return [(str(p), str(r)) for p, r in conn.execute(SQL["notices"], {"person": person})]
+
+
+def try_sweeping(conn: Connection) -> bool:
+    """Take the sole right to sweep; it goes with the connection."""
+    return bool(value(conn, SQL["try_sweeping"], {}))
+
+
+def measure(conn: Connection) -> None:
+    """Tell the database to count anew what was added in bulk."""
+    conn.execute(SQL["measure"])
