@@ -21,7 +21,7 @@ from pathlib import Path
 import structlog
 
 from waka import cluster
-from waka.errors import CannotStart, DriveAway, WakaError
+from waka.errors import CannotStart, DatabaseAway, DriveAway, WakaError
 from waka.records.migrations import migrate
 from waka.settings import Settings
 from waka.work import deps as parts
@@ -34,7 +34,8 @@ OWN_PARTS = ("database", "cache")  #: folders of WAKA_HOME that are nobody else'
 STOP_SECONDS = 20
 _ENDING = (signal.SIGINT, signal.SIGTERM)
 THREADS, MOST_CONNECTIONS = 8, 2_000  #: of one process that answers
-AWAY_SECONDS = 1.0  #: between looks for a drive that is not there
+AWAY_SECONDS = 1.0  #: between looks for a drive or a database that is not there
+DATABASE_SECONDS = 60.0  #: that a start waits for a database that was there a moment ago
 log = structlog.get_logger()
 
 
@@ -153,13 +154,26 @@ def _prepare(settings: Settings, url: str) -> None:
     for number in _ENDING:
         signal.signal(number, lambda *_: stop.set())
     try:
-        with opened(settings, url, connections=2, admit=False) as deps:
-            if _admitted(deps, stop):
-                settle.settle_all(deps)
-                storing.tidy_all(deps)
+        _ready(settings, url, stop, time.monotonic() + DATABASE_SECONDS)
     except WakaError as error:
         print(f"{error.message} {error.mend or ''}".strip(), file=sys.stderr, flush=True)
         raise SystemExit(1) from error
+
+
+def _ready(settings: Settings, url: str, stop: threading.Event, deadline: float) -> None:
+    """Do what comes before the first request; a database that is busy for a moment is asked again until *deadline*."""
+    while not stop.is_set():
+        try:
+            with opened(settings, url, connections=2, admit=False) as deps:
+                if _admitted(deps, stop):
+                    settle.settle_all(deps)
+                    storing.tidy_all(deps)
+        except DatabaseAway:
+            if time.monotonic() > deadline:
+                raise
+            stop.wait(AWAY_SECONDS)
+        else:
+            return
 
 
 def _start(part: Callable[[Settings, str], None], settings: Settings, url: str) -> ForkProcess:
