@@ -62,12 +62,12 @@ def _reading(world: World, home: Path, many: int) -> list[dict[str, object]]:
         waits: list[float] = []
         began = time.perf_counter()
         with _working(deps):
-            for at in range(ARRIVALS):
-                if not _one(deps, UNREAD):
-                    break  # all is read: what arrives now arrives at leisure
-                waits.append(_arrives(deps, keeper, at))
             _until(lambda: not _one(deps, UNREAD))
-        took = time.perf_counter() - began
+            took = time.perf_counter() - began
+            with deps.db.transaction() as conn:
+                conn.execute("update content set read_at = null")  # all once more, and arrivals beside it
+            while len(waits) < ARRIVALS and _one(deps, UNREAD) > ARRIVALS:
+                waits.append(_arrives(deps, keeper, len(waits)))
     rest = deps.settings.settle_seconds
     return [
         {"what": f"reading {many:,} small text documents", "ms": round(took * 1000), "bare_ms": round(bare * 1000),
