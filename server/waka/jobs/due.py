@@ -27,9 +27,8 @@ class Look:
 
     def __init__(self, deps: Deps) -> None:
         self.deps = deps
-        self._last = (
-            b""  #: contents are gone through by checksum, so that no look passes over what was read before
-        )
+        #: contents are gone through by checksum, so that no look passes over what was read before
+        self._last = b""
 
     def look(self) -> None:
         with self.deps.db.transaction() as conn:

@@ -25,9 +25,8 @@ class Task:
 
     name: str
     queue: str
-    do: Callable[
-        [Deps, Args, threading.Event], None
-    ]  #: ends soon once the event is set; what is left comes again
+    #: ends soon once the event is set; what is left comes again
+    do: Callable[[Deps, Args, threading.Event], None]
     shown: str  #: what a person reads where it failed, of its arguments
     longest_wait: float = 86_400.0  #: seconds until it is tried again, however often it failed
     cron: str | None = None  #: when it is due by the clock
