@@ -16,13 +16,14 @@ from pathlib import Path
 import structlog
 from tests.support import World, world
 
-from bench import background, drive, filing, lists, screens, views
+from bench import background, drive, filing, lists, names, screens, views
 
 Result = dict[str, object]
 BENCHES: dict[str, Callable[[World, Path, float], list[Result]]] = {
     "take_in": drive.take_in, "sweep": drive.sweep, "change_lists": lists.long_lists, "screens": screens.screens,
     "lists": views.lists, "search": views.search,
     "upload": drive.upload, "first_view": views.first_view, "filing": filing.filing, "background": background.background,
+    "names": names.names,
 }  # fmt: skip
 
 

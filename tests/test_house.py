@@ -55,6 +55,32 @@ def test_no_act_is_told_apart_outside_its_own_module() -> None:
     assert found == []
 
 
+#: names under which the number of a thing is handed on, and the types of these numbers
+NUMBERED = {
+    "person": "PersonId", "person_id": "PersonId", "folder": "FolderId", "folder_id": "FolderId", "parent": "FolderId",
+    "list_id": "ListId", "number": "DocumentId", "party": "PartyId", "team": "TeamId", "tag": "TagId",
+    "point": "PointId",
+}  # fmt: skip
+#: where such a word means something else: an open file, the page of a paper, the number of a worksheet
+OTHERWISE = ("drive/folders.py", "drive/births.py", "reading", "demo", "core/names")
+
+
+def test_the_number_of_a_thing_has_a_type_of_its_own() -> None:
+    found = []
+    for path in MODULES:
+        rel = str(path.relative_to(SERVER))
+        if rel.startswith(OTHERWISE):
+            continue
+        for node in ast.walk(ast.parse(path.read_text())):
+            name = node.arg if isinstance(node, ast.arg) else None
+            if isinstance(node, ast.AnnAssign) and isinstance(node.target, ast.Name):
+                name = node.target.id
+            told = getattr(node, "annotation", None)
+            if name in NUMBERED and told is not None and re.search(r"\bint\b", ast.unparse(told)):
+                found.append(f"{rel}:{node.lineno}: {name} is {ast.unparse(told)}, not {NUMBERED[name]}")
+    assert found == []
+
+
 def test_sql_lists_no_acts() -> None:
     for path in SERVER.rglob("*.sql"):
         if "migrations" not in path.parts:

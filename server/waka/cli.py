@@ -11,7 +11,8 @@ from pathlib import Path
 
 import click
 
-from waka import cli_changes, cluster, launch, logs
+from waka import cli_changes, cli_names, cluster, launch, logs
+from waka.core.words import worded
 from waka.errors import CannotStart, DriveTrouble, WakaError
 from waka.settings import Settings
 from waka.work.changes import lists
@@ -27,6 +28,9 @@ DEMO_MARK = "is-a-demo"  #: in a home that the demo made; no other is ever clear
 @click.group()
 def waka() -> None:
     """Waka: filing for a team's shared drive."""
+
+
+waka.add_command(cli_names.names)
 
 
 @contextmanager
@@ -50,7 +54,7 @@ def show_health() -> None:
             click.echo(f"{'':<11} {check.told}")
     for item in stuck:
         click.echo(
-            f"stuck       {item.shown}: {item.reason} "
+            f"stuck       {item.shown}: {worded(item.reason.code, item.reason.facts)} "
             f"({item.part}, tried {item.tries} times since {item.since:%Y-%m-%d %H:%M})"
         )
     if not all(check.in_order for check in checks):

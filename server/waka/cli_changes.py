@@ -14,6 +14,7 @@ from pathlib import Path
 
 import click
 
+from waka.core.ids import ListId, PersonId
 from waka.core.words import blocks, worded
 from waka.errors import BadRequest, DatabaseAway, NotFound
 from waka.records.changes import lists as kept
@@ -31,7 +32,7 @@ from waka.work.deps import Deps
 BLOCKED, AMISS = 3, 4
 
 
-def person_of(deps: Deps, login: str) -> int:
+def person_of(deps: Deps, login: str) -> PersonId:
     """Return who the list is made by: their rights hold here too. Raises ``NotFound``."""
     with deps.db.transaction() as conn:
         found = people.by_login(conn, login)
@@ -40,7 +41,7 @@ def person_of(deps: Deps, login: str) -> int:
     return found.id
 
 
-def propose(deps: Deps, person: int, file: Path) -> ChangeList:
+def propose(deps: Deps, person: PersonId, file: Path) -> ChangeList:
     """Make a list of a spreadsheet and check it. Raises ``BadRequest``."""
     try:
         data = file.read_bytes()
@@ -50,7 +51,7 @@ def propose(deps: Deps, person: int, file: Path) -> ChangeList:
     return checked(deps, person, list_id)
 
 
-def checked(deps: Deps, person: int, list_id: int) -> ChangeList:
+def checked(deps: Deps, person: PersonId, list_id: ListId) -> ChangeList:
     """Return a new list, checked here where it was too long to be checked as it was made."""
     found = lists.one(deps, person, list_id)
     if found.state == "draft":
@@ -59,7 +60,7 @@ def checked(deps: Deps, person: int, list_id: int) -> ChangeList:
     return found
 
 
-def tell_check(deps: Deps, person: int, found: ChangeList) -> int:
+def tell_check(deps: Deps, person: PersonId, found: ChangeList) -> int:
     """Say what the check found, step by step where something is wrong; return the exit code."""
     click.echo(f"Change {found.id}: {found.steps} steps, {found.summary.left} left out.")
     for sight in found.summary.sight:
@@ -83,7 +84,7 @@ def tell_check(deps: Deps, person: int, found: ChangeList) -> int:
     return BLOCKED if blocked else 0
 
 
-def carry_out(deps: Deps, person: int, found: ChangeList) -> int:
+def carry_out(deps: Deps, person: PersonId, found: ChangeList) -> int:
     """Run a checked list here, with a bar on a terminal; return the exit code."""
     if found.steps:
         lists.run(deps, person, found.id)
@@ -95,7 +96,7 @@ def carry_out(deps: Deps, person: int, found: ChangeList) -> int:
     return 0 if now.state == "done" or not found.steps else AMISS
 
 
-def _run_here(deps: Deps, person: int, found: ChangeList) -> None:
+def _run_here(deps: Deps, person: PersonId, found: ChangeList) -> None:
     with click.progressbar(length=found.steps, label="Running", file=sys.stderr) as bar:
         while True:
             # anew, where it waits for another list, lost its database or is in the hands of a running Waka
@@ -112,12 +113,12 @@ def _run_here(deps: Deps, person: int, found: ChangeList) -> None:
             time.sleep(0.5)
 
 
-def _work(deps: Deps, list_id: int) -> None:
+def _work(deps: Deps, list_id: ListId) -> None:
     with suppress(DatabaseAway):
         run_list(deps, list_id)
 
 
-def tell_proof(deps: Deps, person: int, list_id: int, *, read: bool) -> int:
+def tell_proof(deps: Deps, person: PersonId, list_id: ListId, *, read: bool) -> int:
     """Say what arrived, and each that did not; return the exit code."""
     found = lists.one(deps, person, list_id)
     files = amiss = destroyed = 0
@@ -138,7 +139,7 @@ def tell_proof(deps: Deps, person: int, list_id: int, *, read: bool) -> int:
     return AMISS if amiss else 0
 
 
-def last_of(deps: Deps, person: int, file: Path) -> int:
+def last_of(deps: Deps, person: PersonId, file: Path) -> ListId:
     """Return the latest list that was made of a spreadsheet of this name. Raises ``NotFound``."""
     with deps.db.transaction() as conn:
         for found in kept.of_person(conn, person, None):

@@ -9,7 +9,7 @@
     ├── UploadConflict, TooLarge                                                  coming in
     ├── Unreadable, StillReading, ReadingAway                       looking at bytes
     ├── FolderNotEmpty, NeedsALook                                  changes by hand
-    ├── ListHasErrors, ListIsRunning, ListChanged                                change lists
+    ├── ListHasErrors, NotApproved, ListIsRunning, ListChanged                              change lists
     ├── NotUndoable
     └── DatabaseAway, DatabaseRefuses, CannotStart
 
@@ -20,6 +20,8 @@ from __future__ import annotations
 
 from collections.abc import Sequence
 from typing import Any
+
+from waka.core.ids import DocumentId, ListId
 
 
 class WakaError(Exception):
@@ -88,9 +90,8 @@ class SlipIncomplete(WakaError):
     code = "slip_incomplete"
 
     def __init__(self, lacks: Sequence[tuple[str, str]]) -> None:
-        told = ", ".join(f"{field} {why}" for field, why in lacks)
         super().__init__(
-            f"The name cannot be composed: {told}.", mend="Fill in what is marked.",
+            f"The name cannot be composed: {', '.join(why for _, why in lacks)}.", mend="Fill in what is marked.",
             fields=[field for field, _ in lacks],
         )  # fmt: skip
 
@@ -139,7 +140,7 @@ class NameTaken(WakaError):
 class SourceChanged(WakaError):
     code = "source_changed"
 
-    def __init__(self, name: str, number: int) -> None:
+    def __init__(self, name: str, number: DocumentId) -> None:
         super().__init__(
             f"“{name}” (No. {number}) has changed since it was looked at; nothing was moved.",
             mend="Look at it again; if it is still being written, wait a moment.", number=number,
@@ -149,7 +150,7 @@ class SourceChanged(WakaError):
 class SourceGone(WakaError):
     code = "source_gone"
 
-    def __init__(self, name: str, number: int) -> None:
+    def __init__(self, name: str, number: DocumentId) -> None:
         super().__init__(
             f"“{name}” (No. {number}) is no longer where it was; another program removed or moved it.",
             mend="Look for it where it was, or in the logbook.", number=number,
@@ -159,7 +160,7 @@ class SourceGone(WakaError):
 class StepInMotion(WakaError):
     code = "in_motion"
 
-    def __init__(self, number: int) -> None:
+    def __init__(self, number: DocumentId) -> None:
         super().__init__(
             f"No. {number} is being moved right now.", mend="Look again in a moment.", number=number
         )
@@ -201,7 +202,7 @@ class UndoIsAList(WakaError):
 
     code = "undo_is_a_list"
 
-    def __init__(self, list_id: int) -> None:
+    def __init__(self, list_id: ListId) -> None:
         super().__init__(
             "That was done by a list: it goes back by a list, which was checked. Nothing has moved yet.",
             mend="Look at it, then let it run.", list=list_id,
@@ -210,6 +211,18 @@ class UndoIsAList(WakaError):
 
 class ListHasErrors(WakaError):
     code = "list_has_errors"
+
+
+class NotApproved(WakaError):
+    """Somebody whose yes a list needs has not said it, or not to the list as it is now."""
+
+    code = "not_approved"
+
+    def __init__(self, lacks: Sequence[str]) -> None:
+        super().__init__(
+            f"The list waits for the yes of {', '.join(lacks)}; nothing was moved.",
+            mend="Ask for it, or name somebody else.", lacks=list(lacks),
+        )  # fmt: skip
 
 
 class CountDiffers(WakaError):
@@ -228,7 +241,7 @@ class CountDiffers(WakaError):
 class ListChanged(WakaError):
     code = "list_changed"
 
-    def __init__(self, list_id: int) -> None:
+    def __init__(self, list_id: ListId) -> None:
         super().__init__(
             f"Change {list_id} was checked anew since you looked at it; nothing was done.",
             mend="Look at it again: its steps may stand at other places.",
@@ -239,7 +252,7 @@ class ListChanged(WakaError):
 class ListIsRunning(WakaError):
     code = "list_is_running"
 
-    def __init__(self, list_id: int) -> None:
+    def __init__(self, list_id: ListId) -> None:
         super().__init__(
             f"Change {list_id} is running; nothing about it was changed.",
             mend="Pause it first.",

@@ -1,15 +1,32 @@
 """Sentences made of codes and facts; the client's cases are the same (said.test.ts)."""
 
+import ast
 import re
 
 import pytest
 
-from waka.core.changes.findings import Fact, Said
+from waka.core.changes.findings import Fact, Said, said
 from waka.core.names import check_name
-from waka.core.words import CODES, blocks, counted, given, mend_worded, named, titled, worded
+from waka.core.words import (
+    CODES,
+    because,
+    blocks,
+    by_person,
+    counted,
+    given,
+    mend_worded,
+    named,
+    titled,
+    worded,
+)
 from waka.core.words.codes import CHECKS
+from waka.core.words.reasons import REASONS
 from waka.core.words.titles import TITLES
 from waka.core.words.worded import filled
+from waka.settings import CHECKOUT
+
+SERVER = CHECKOUT / "server/waka"
+SAYS = ("said", "named", "counted", "LeftOut", "NothingToDo")
 
 FILLED: list[tuple[str, dict[str, Fact], str]] = [
     ("“{name}” stands there", {"name": "a.pdf"}, "“a.pdf” stands there"),
@@ -73,5 +90,40 @@ def test_a_change_is_called_by_what_it_does(title: Said, told: str) -> None:
     assert titled(title, undoes=True) == f"Undo: {told}"
 
 
-def test_no_title_has_the_code_of_a_finding() -> None:
-    assert not TITLES.keys() & CODES.keys()
+def test_no_code_means_two_things() -> None:
+    assert not TITLES.keys() & CODES.keys() and not REASONS.keys() & (CODES.keys() | TITLES.keys())
+
+
+@pytest.mark.parametrize(("reason", "told"), [
+    (by_person("done with [x] {y}"), "done with [x] {y}"),
+    (said("person", name="Magnus Orr", successor=""), "Magnus Orr"),
+    (said("person", name="Magnus Orr", successor="Alba Finn"), "Magnus Orr, for Alba Finn"),
+    (said("grants", changes=["Alba Finn: – → reader", "Yard: reader → filer"]),
+     "Alba Finn: – → reader, Yard: reader → filer"),
+    (said("no_date", typed="soon"), "“soon” is no date"),
+    (because(PermissionError(13, "Permission denied")), "Permission denied"),
+    (because(ValueError("it is too much")), "it is too much"), (because(KeyError()), "KeyError"),
+])  # fmt: skip
+def test_a_reason_is_told_in_words(reason: Said, told: str) -> None:
+    assert worded(reason.code, reason.facts) == told
+
+
+def codes_said() -> dict[str, set[str]]:
+    """Return every code that some line says, with the files it stands in: as the first word of ``said`` and the like."""
+    found: dict[str, set[str]] = {}
+    for path in SERVER.rglob("*.py"):
+        for node in ast.walk(ast.parse(path.read_text())):
+            if (isinstance(node, ast.Call) and isinstance(node.func, ast.Name) and node.func.id in SAYS and node.args
+                    and isinstance(node.args[0], ast.Constant)):  # fmt: skip
+                found.setdefault(str(node.args[0].value), set()).add(path.name)
+    return found
+
+
+def test_whatever_is_said_has_words() -> None:
+    known = CODES.keys() | TITLES.keys() | REASONS.keys()
+    assert {code: files for code, files in codes_said().items() if code not in known} == {}
+
+
+def test_every_reason_is_said_somewhere() -> None:
+    text = "".join(path.read_text() for path in SERVER.rglob("*") if path.suffix in (".py", ".sql"))
+    assert [code for code in REASONS if text.count(f'"{code}"') < 2] == []

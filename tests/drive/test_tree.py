@@ -86,11 +86,11 @@ def test_a_root_that_is_gone_is_said(tree: Tree) -> None:
 
 def test_walking_reports_what_it_does_not_enter(tree: Tree) -> None:
     (tree.root / ".hidden").write_text("x")
-    found = {shown(f.path): f.reason for f in walk(tree)}
+    found = {shown(f.path): f.reason.code if f.reason else None for f in walk(tree)}
     assert found == {
         "Finance/a.txt": None,
-        "Finance/link.txt": "a link; links are not followed",
-        "out": "a link; links are not followed",
+        "Finance/link.txt": "link",
+        "out": "link",
     }
 
 
@@ -100,8 +100,8 @@ def test_walking_ends_in_a_bottomless_tree(tree: Tree) -> None:
         deep = deep / "d"
         deep.mkdir()
     (deep / "file.txt").write_text("too deep")
-    reasons = [f.reason for f in walk(tree)]
-    assert "folders nested too deep" in reasons
+    reasons = [f.reason.code for f in walk(tree) if f.reason]
+    assert "too_deep" in reasons
 
 
 def test_names_that_are_no_text_are_shown_with_a_sign(tree: Tree) -> None:

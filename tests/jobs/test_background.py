@@ -117,7 +117,7 @@ def test_a_job_that_fails_is_told_with_its_reason_holds_up_no_other_and_is_tried
         wait_until(lambda: made.one(sound).state == "done", "the sound one is done")
         wait_until(lambda: stuck() == [("lists", f"Change {broken}")], "the broken one is told")
         [item] = health.drive(deps, drive.keeper).stuck
-        assert "99" in item.reason
+        assert "99" in str(item.reason.facts["why"])
         set_version(1)
         health.try_again(deps, drive.keeper, item.id)
         wait_until(lambda: made.one(broken).state == "done", "it is done after all", seconds=4)

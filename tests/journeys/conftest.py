@@ -2,6 +2,7 @@
 
 import re
 from collections.abc import Iterator
+from pathlib import Path
 
 import pytest
 from playwright.sync_api import Browser, Page, expect, sync_playwright
@@ -10,7 +11,8 @@ from tests.support import Server
 from waka.demo.make import PASSWORD
 
 expect.set_options(timeout=15_000)  # a busy machine is slow, not wrong
-CHROMIUM = "/usr/bin/chromium"
+_BUILDS = ("/usr/bin/chromium-headless-shell", "/usr/bin/chromium")  #: the first of them that is there
+CHROMIUM = next((path for path in _BUILDS if Path(path).exists()), _BUILDS[-1])
 FLAGS = ["--headless", "--no-sandbox", "--disable-gpu", "--disable-quic", "--no-first-run",
          "--disable-background-networking", "--disable-component-update", "--disable-sync"]  # fmt: skip
 

@@ -74,6 +74,14 @@ def office(page: Page) -> None:
     expect(page.get_by_role("heading", name="Teams")).to_be_visible()
 
 
+def patterns(page: Page) -> None:
+    """The pattern of names is written, and tried on real documents."""
+    page.goto("/rules/names")
+    page.get_by_label("The pattern of names").fill('{who short}_{what}{"_" reference?}_{when d mon yyyy}')
+    expect(page.get_by_text("does not sort by time")).to_be_visible()
+    expect(page.get_by_role("row").nth(1)).to_contain_text("nov 2026")
+
+
 def rules(page: Page) -> None:
     """A field of the team's own is added."""
     page.goto("/rules")
@@ -209,7 +217,7 @@ def _take_all(server: Server) -> None:
         page = context.new_page()
         page.goto("/")
         sign_in(page, "magnus")
-        for show in (details, pages, rights, rules, office, storage, versions):
+        for show in (details, pages, rights, rules, patterns, office, storage, versions):
             show(page)
             take(page, show.__name__)
         carrying(page)

@@ -4,7 +4,7 @@ from pathlib import Path
 
 from playwright.sync_api import Page, expect
 
-from tests.journeys.conftest import sign_in
+from tests.journeys.conftest import pick, sign_in
 from tests.journeys.test_folders import entry, open_folder
 from tests.support import Server, files_beneath
 
@@ -63,3 +63,33 @@ def test_a_folder_that_another_renamed_meanwhile_is_not_renamed_over(
     # what would be done is no longer what was looked at: it is shown anew
     expect(other.get_by_role("dialog")).to_contain_text("Twenty-six")
     assert (demo_server.settings.drive / "Finance/Invoices/Twenty-six").is_dir()
+
+
+def test_a_list_waits_for_the_yes_of_whom_it_names(page: Page, other: Page, demo_server: Server) -> None:
+    name = sorted(Path(path).name for path in files_beneath(demo_server.settings.drive / PLACE))[0]
+    sign_in(page, "magnus")
+    page.goto("/changes?make=sheet")
+    page.get_by_label("Paste two columns").fill(f"from,to\n{PLACE}/{name},Boat\n")
+    page.keyboard.press("Control+Enter")
+    title = page.locator(".listtitle")
+    expect(title).to_contain_text("ready to run")
+    page.keyboard.press("n")
+    dialog = page.get_by_role("dialog", name="Name others in this list")
+    pick(page, "Person", "Tamsin Brook")
+    expect(dialog.get_by_role("combobox", name="Part of Tamsin Brook")).to_be_visible()
+    dialog.get_by_role("button", name="Name them").click()
+    expect(title).to_contain_text("waits for the yes of Tamsin Brook")
+    expect(page.get_by_role("button", name="Run 1")).to_be_disabled()
+    sign_in(other)
+    other.get_by_role("navigation", name="Places").get_by_role("link", name="Changes").click()
+    expect(other.get_by_role("region", name="Changes")).to_contain_text("of Magnus Orr")
+    other.locator(".listrow").first.click()
+    expect(other.get_by_role("region", name="Who is named in it")).to_contain_text("Made by Magnus Orr")
+    expect(other.get_by_role("button", name="Run")).to_have_count(0)
+    other.keyboard.press("v")
+    expect(other.get_by_role("button", name="Take your yes back")).to_be_visible()
+    page.reload()
+    expect(page.get_by_role("region", name="Who is named in it")).to_contain_text("Tamsin Brook says yes")
+    page.keyboard.press("r")
+    expect(title).to_contain_text("done: 1 step")
+    assert (demo_server.settings.drive / "Boat" / name).is_file()

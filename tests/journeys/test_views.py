@@ -54,7 +54,7 @@ def go_to(page: Page, path: str) -> None:
 def assert_sound(page: Page) -> None:
     """Nothing that axe finds, nothing cut off. In the dark only colours are looked at anew: all else is the same page."""
     is_dark = page.evaluate("matchMedia('(prefers-color-scheme: dark)').matches")
-    page.wait_for_timeout(400)
+    page.wait_for_timeout(150)
     assert page.evaluate(LOOKS) == []
     if page.evaluate("typeof axe === 'undefined'"):
         page.evaluate(AXE)
@@ -274,11 +274,22 @@ def change_list(page: Page) -> None:
     expect(page.get_by_role("group", name="Decide")).to_be_visible()
 
 
-def change_list_run(page: Page) -> None:
+def _ready_to_run(page: Page) -> None:
     changes_by_sheet(page)
     page.get_by_label("Paste two columns").fill("from,to\n" + _first(page, "Boat") + ",Safety")
     page.keyboard.press("Control+Enter")
     expect(page.locator(".listtitle")).to_contain_text("ready to run")
+
+
+def naming_others(page: Page) -> None:
+    _ready_to_run(page)
+    page.keyboard.press("n")
+    pick(page, "Person", "Tamsin Brook")
+    expect(page.get_by_role("combobox", name="Part of Tamsin Brook")).to_be_visible()
+
+
+def change_list_run(page: Page) -> None:
+    _ready_to_run(page)
     page.keyboard.press("r")
     expect(page.locator(".listtitle")).to_contain_text("done: 1 step")
 
@@ -324,10 +335,17 @@ def rules_parties(page: Page) -> None:
     expect(page.get_by_role("dialog")).to_contain_text("Short form")
 
 
+def rules_names(page: Page) -> None:
+    go_to(page, "/rules/names")
+    page.get_by_label("The pattern of names").fill("{who short}_{what}_{when d mon yyyy}")
+    expect(page.get_by_text("does not sort by time")).to_be_visible()
+    expect(page.get_by_role("row").nth(1)).to_contain_text("2026")
+
+
 KEEPERS: list[Callable[[Page], None]] = [
     folders_chosen, folders_as_pages, folders_grouped, chooser, fields, rights, lately, bin, storage, office,
-    invitation, fields_of_many, emptying_the_bin, carrying, carried_elsewhere, changes_by_sheet, changes_by_path, change_list, proof, changes,
-    rules, new_field, rules_kinds, rules_parties,
+    invitation, fields_of_many, emptying_the_bin, carrying, carried_elsewhere, changes_by_sheet, changes_by_path, change_list, naming_others, proof, changes,
+    rules, new_field, rules_kinds, rules_parties, rules_names,
 ]  # fmt: skip
 VIEWS: list[Callable[[Page], None]] = [
     desk_with_a_full_slip, desk_with_open_folders, desk_with_a_problem, keys, folders, folders_large,
@@ -336,7 +354,18 @@ VIEWS: list[Callable[[Page], None]] = [
 
 
 #: what is looked at in the dark, too: each kind of thing that has colours of its own; all of them in a long run
-IN_THE_DARK = (folders_chosen, chooser, fields, rights, office, carrying, change_list, proof, new_field)
+IN_THE_DARK = (
+    folders_chosen,
+    chooser,
+    fields,
+    rights,
+    office,
+    carrying,
+    change_list,
+    proof,
+    new_field,
+    rules_names,
+)
 
 
 def test_the_sign_in_is_sound(browser: Browser, one_server: Server, scheme: str) -> None:

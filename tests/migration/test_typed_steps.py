@@ -14,9 +14,11 @@ import pytest
 
 from tests.support import World, assert_records_agree, files_beneath
 from tests.work.drive import FILES
+from waka.core.words import worded
 from waka.errors import UndoIsAList
 from waka.launch import opened
 from waka.records.changes import lists, steps
+from waka.records.finding import logbook
 from waka.records.migrations import ensure_database, migrate
 from waka.work.changes import lists as lists_work
 from waka.work.changes.run import run_list
@@ -74,6 +76,15 @@ def test_every_step_of_that_time_is_read(old: Deps) -> None:
         "file", "version", "place", "bin", "copy", "make_folder", "correct", "place_folder",
     }  # fmt: skip
     assert [want.source for want in wants] == ["Letters/2026-01-09_mrc_canvas.txt", "Nowhere/x.txt"]
+
+
+def test_what_was_written_then_is_told_as_it_was_written(old: Deps) -> None:
+    with old.db.transaction() as conn:
+        found = logbook.entries(
+            conn, person=KEEPER, before=None, number=None, mine=False, quiet=False, limit=500
+        )
+    told = {worded(entry.reason.code, entry.reason.facts) for entry in found if entry.reason is not None}
+    assert told == {"nobody needs it", "kept twice", "from No. 3", "No. 5", "No. 8"}
 
 
 def test_a_list_that_was_only_checked_or_tried_goes_on(old: Deps) -> None:

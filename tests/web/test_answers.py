@@ -8,7 +8,10 @@ from pydantic import BaseModel
 
 from tests.web.conftest import Visitor
 from waka.web import schemas as s
+from waka.web.app import create_app
 from waka.web.desk import schemas as sd
+from waka.work.deps import Deps
+from waka.work.people import signing_in
 
 
 @pytest.fixture
@@ -90,3 +93,18 @@ def test_the_api_describes_itself(tamsin: Visitor) -> None:
     assert list(refusals) == ["application/problem+json"]
     piece = told["paths"]["/api/uploads/{upload}"]["patch"]["requestBody"]["content"]
     assert list(piece) == ["application/offset+octet-stream"]
+
+
+def test_a_frame_is_told_why_nothing_can_be_shown_in_it(deps: Deps) -> None:
+    signing_in.add_person(
+        deps, login="tamsin", name="Tamsin Brook", password="fair winds here", right="filer"
+    )
+    visitor = Visitor(create_app(deps).test_client()).sign_in("tamsin", "fair winds here")
+    answer = visitor.client.get("/api/documents/99/formatted", headers={"Sec-Fetch-Dest": "iframe"})
+    assert (answer.status_code, answer.mimetype) == (404, "text/html")
+    assert "No. 99 is not here, or not for you to see." in answer.text
+    policy = answer.headers["Content-Security-Policy"]
+    assert "frame-ancestors 'self'" in policy and "sandbox" in policy
+    # whoever else asks is answered as a program is
+    plain = visitor.client.get("/api/documents/99/formatted")
+    assert (plain.status_code, plain.mimetype) == (404, "application/problem+json")

@@ -17,6 +17,7 @@ from werkzeug.test import EnvironBuilder
 from tests.web.conftest import Visitor
 from tests.web.test_rights import TABLE, addresses
 from waka.core.people.passwords import is_common
+from waka.core.words import worded
 from waka.errors import BadRequest, TooLarge, TooManyTries, WrongPassword
 from waka.records.finding import logbook
 from waka.web import guard
@@ -237,12 +238,12 @@ def test_nobody_takes_an_account_over_in_silence(deps: Deps) -> None:
     secret = office.invite_again(deps, who, keeper)
     office.accept(deps, secret, "gannet over the skerry")
 
-    def told(person: int) -> list[tuple[str, str | None]]:
+    def told(person: int) -> list[tuple[str, str]]:
         with deps.db.transaction() as conn:
             found = logbook.entries(
                 conn, person=person, before=None, number=None, mine=False, quiet=False, limit=9
             )
-        return [(entry.action, entry.reason) for entry in found]
+        return [(e.action, worded(e.reason.code, e.reason.facts)) for e in found if e.reason]
 
     expected = [("password_changed", "by an invitation"), ("person_invited", "Magnus Orr, anew")]
     assert told(keeper) == told(admin) == expected

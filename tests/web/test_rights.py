@@ -29,6 +29,7 @@ class _Some:
 
 SOME = _Some()
 MOVE = {"act": "move", "documents": [1], "folder": 2}
+PATTERN = {"text": "{what}", "joiner": "-", "letter_case": "lower", "transliterate": True, "longest": 80}
 WISH = {"replaces": False, "grants": []}
 
 # method and path → a body; status and what may come for somebody who may see nothing
@@ -73,6 +74,9 @@ TABLE: dict[tuple[str, str], tuple[Any, int, Any]] = {
     ("get", "/api/lists/{list_id}/steps"): (None, 404, None),
     ("post", "/api/lists/{list_id}/check"): (None, 404, None),
     ("post", "/api/lists/{list_id}/mend"): ({"positions": [1], "leave": True}, 404, None),
+    ("get", "/api/lists/{list_id}/could-be-named"): (None, 404, None),
+    ("put", "/api/lists/{list_id}/named"): ({"named": []}, 404, None),
+    ("put", "/api/lists/{list_id}/approval"): ({"approves": True, "seen": None}, 404, None),
     ("post", "/api/lists/{list_id}/run"): ({}, 404, None),
     ("post", "/api/lists/{list_id}/pause"): (None, 404, None),
     ("post", "/api/lists/{list_id}/cancel"): (None, 404, None),
@@ -92,6 +96,9 @@ TABLE: dict[tuple[str, str], tuple[Any, int, Any]] = {
     ("get", "/api/folders/{folder}/numbers"): (None, 404, None),
     ("get", "/api/folders/{folder}/documents.csv"): (None, 404, None),
     ("get", "/api/rules"): (None, 403, None),
+    ("get", "/api/rules/names"): (None, 403, None),
+    ("post", "/api/rules/names/look"): (PATTERN, 403, None),
+    ("put", "/api/rules/names"): (PATTERN | {"seen": 1}, 403, None),
     ("put", "/api/rules/fields/{code}"): ({"label": "Deck", "type": "text"}, 403, None),
     ("put", "/api/rules/kinds/{code}"): ({"label": "Survey"}, 403, None),
     ("put", "/api/rules/parties/{party}"): ({"name": "Somebody"}, 403, None),

@@ -81,7 +81,7 @@ chosen = schema.exclude(path=LEFT_OUT)
 
 @pytest.mark.skipif(not LONG, reason="what covers each constraint from both sides takes minutes: --long")
 @chosen.parametrize()
-@settings(deadline=None, database=None, suppress_health_check=list(HealthCheck))
+@settings(max_examples=EXAMPLES, deadline=None, database=None, suppress_health_check=list(HealthCheck))
 def test_no_answer_to_what_covers_every_constraint_is_outside_the_document(
     api: Any, case: schemathesis.Case
 ) -> None:

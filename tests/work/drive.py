@@ -62,7 +62,7 @@ class SmallDrive:
 
     def binned(self) -> list[int]:
         page = browsing.page(
-            self.deps, self.keeper, Scope("bin", 0), "name", descending=False, after=None
+            self.deps, self.keeper, Scope("bin"), "name", descending=False, after=None
         )  # fmt: skip
         return [row.listed.id for row in page.documents]
 

@@ -13,6 +13,7 @@ from waka.records.folders.access import Holder
 from waka.records.people.people import Person
 from waka.work.changes.ways import by_hand, filing
 from waka.work.changes.ways.asks import Ask
+from waka.work.deps import Deps
 from waka.work.desk import arriving
 from waka.work.desk import queue as desk
 from waka.work.folders import access, browsing
@@ -214,3 +215,11 @@ def test_parties_are_known_to_who_sees_their_documents(drive: SmallDrive) -> Non
                 drive.deps, drive.filer, other, replace(slip, short="qss"), date(2026, 11, 20)
             )
         assert "Quayle" not in str(refused.value)
+
+
+def test_whether_anybody_is_administrator_is_asked_of_all(deps: Deps) -> None:
+    assert not signing_in.may_anybody(deps)
+    signing_in.add_person(
+        deps, login="greta", name="Greta Holm", password="fair winds here", right="keeper", administrator=True
+    )
+    assert signing_in.may_anybody(deps)

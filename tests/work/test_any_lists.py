@@ -40,7 +40,8 @@ def rows(draw: st.DrawFn, drive: dict[str, str]) -> list[tuple[str, str]]:
         st.lists(st.sampled_from([*drive, "Letters/absent.txt"]), min_size=1, max_size=6, unique=True)
     )
     place, name = st.sampled_from(PLACES), st.sampled_from(NAMES)
-    target = st.one_of(place, st.builds("{}/{}".format, place, name), st.sampled_from(list(drive)))
+    onto = [st.sampled_from(list(drive))] if drive else []
+    target = st.one_of(place, st.builds("{}/{}".format, place, name), *onto)
     return [(source, draw(target)) for source in sources]
 
 

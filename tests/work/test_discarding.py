@@ -4,7 +4,7 @@ import pytest
 
 from tests.support import assert_records_agree
 from tests.work.drive import LOG, SmallDrive, hand_in
-from waka.core.words import titled
+from waka.core.words import by_person, titled
 from waka.errors import NotAllowed, NotFound
 from waka.work.changes import lists
 from waka.work.changes.run import run_list
@@ -82,7 +82,11 @@ def test_who_may_not_file_discards_nothing_and_who_does_not_see_it_knows_nothing
 def test_the_logbook_says_who_discarded_what_and_why(drive: SmallDrive, number: int) -> None:
     discarding.discard(drive.deps, drive.filer, number, "empty")
     [entry, *_] = finding.entries(drive.deps, drive.filer, before=None, number=number, mine=False, quiet=True)
-    assert (entry.entry.action, entry.entry.reason, entry.entry.undoable) == ("discarded", "empty", True)
+    assert (entry.entry.action, entry.entry.reason, entry.entry.undoable) == (
+        "discarded",
+        by_person("empty"),
+        True,
+    )
 
 
 def test_what_was_discarded_long_ago_goes_with_the_rest_of_the_bin(drive: SmallDrive, number: int) -> None:

@@ -157,7 +157,7 @@ def test_what_the_disk_refuses_leaves_everything_as_it_was(
 @pytest.mark.parametrize(
     ("fields", "error", "told"),
     [
-        pytest.param({"when": ""}, SlipIncomplete, "when is missing", id="missing"),
+        pytest.param({"when": ""}, SlipIncomplete, "When is missing", id="missing"),
         pytest.param({"when": "31.2.2025"}, SlipIncomplete, "is no date", id="no-date"),
         pytest.param({"what": "???"}, SlipIncomplete, "nothing that can stand", id="nothing-left"),
         pytest.param({"amount": "lots"}, SlipIncomplete, "is no amount", id="no-amount"),

@@ -17,6 +17,8 @@ import pytest
 from tests.conftest import LONG
 from tests.support import EMPTY, World, assert_records_agree
 from tests.work.drive import SmallDrive, small_drive
+from waka.core.changes.findings import said
+from waka.core.words import worded
 from waka.launch import opened
 from waka.records.outside import following, questions, stuck
 from waka.work.deps import Deps
@@ -332,7 +334,9 @@ def test_one_that_cannot_be_written_down_holds_up_no_other(
     with kept.deps.db.transaction() as conn:
         [item] = stuck.for_keeper(conn, kept.keeper)
         assert stuck.for_keeper(conn, kept.filer) == []
-    assert (item.shown, item.part) == ("Letters/refused.txt", "following") and "it is too much" in item.reason
+    assert (item.shown, item.part) == ("Letters/refused.txt", "following") and "it is too much" in worded(
+        item.reason.code, item.reason.facts
+    )
     monkeypatch.undo()
     settle(kept.deps)  # another sweeper, as after a start: it is tried at once
     assert kept.number("Letters/refused.txt")
@@ -376,7 +380,7 @@ def test_a_file_that_cannot_be_read_is_told_and_tried_later(kept: SmallDrive, as
     assert kept.number("Letters/open.txt")
     with kept.deps.db.transaction() as conn:
         [item] = stuck.for_keeper(conn, kept.keeper)
-    assert item.shown == "Letters/shut.txt" and "Permission denied" in item.reason
+    assert item.shown == "Letters/shut.txt" and item.reason == said("cannot_be_read", why="Permission denied")
     secret.chmod(0o600)
     settle(kept.deps)
     assert kept.number("Letters/shut.txt")

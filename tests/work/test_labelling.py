@@ -31,7 +31,7 @@ def test_tags_are_put_on_many_listed_found_and_taken_off(drive: SmallDrive) -> N
     assert labelling.set_tags(drive.deps, drive.filer, numbers, put_on=["Refit  2025"], take_off=[]) == 2
     [tag] = labelling.tags(drive.deps, drive.reader)
     assert (tag.name, tag.documents) == ("Refit 2025", 2)
-    assert len(names(drive, drive.reader, Scope("tag", tag.id))) == 2
+    assert len(names(drive, drive.reader, Scope("tag", tag=tag.id))) == 2
     while index_next(drive.deps):
         pass
     assert len(finding.find(drive.deps, drive.reader, "refit").found) == 2
@@ -44,7 +44,7 @@ def test_a_tag_tells_nothing_of_what_is_hidden(drive: SmallDrive) -> None:
     drive.keep_to("Trainees", drive.keeper)
     assert labelling.tags(drive.deps, drive.filer) == []
     [tag] = labelling.tags(drive.deps, drive.keeper)
-    assert names(drive, drive.filer, Scope("tag", tag.id)) == []
+    assert names(drive, drive.filer, Scope("tag", tag=tag.id)) == []
     with pytest.raises(NotFound):
         labelling.set_tags(drive.deps, drive.filer, [drive.number(LOG)], put_on=["x"], take_off=[])
 

@@ -9,6 +9,7 @@ from typing import Any
 import pytest
 
 from tests.support import assert_records_agree
+from waka.core.changes.findings import said
 from waka.errors import DatabaseAway, NotFound, StepInMotion
 from waka.records.changes import lists, steps
 from waka.work.changes import at_once, settle
@@ -122,7 +123,7 @@ def test_a_file_that_another_program_took_meanwhile_is_said_to_be_gone(
         browsing.details(deps, filer, number)
     book = finding.entries(deps, filer, before=None, number=number, mine=False, quiet=True)
     assert [told.entry.action for told in book] == ["gone"]
-    assert "neither where it was nor where it was going" in (book[0].entry.reason or "")
+    assert book[0].entry.reason == said("lost")
     assert_records_agree(deps)
 
 

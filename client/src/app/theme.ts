@@ -20,6 +20,7 @@ export function themeOf(scheme: Scheme): ThemeConfig {
       Button: { primaryShadow: 'none', defaultShadow: 'none', dangerShadow: 'none' },
       Select: { optionActiveBg: p.actGround, optionSelectedBg: p.actGround, optionPadding: '3px 10px', optionLineHeight: 1.45, optionHeight: 26 },
       Table: { headerBg: p.paper, headerColor: p.soft, headerSplitColor: 'transparent', borderColor: p.hair, cellPaddingBlockSM: 5, rowHoverBg: p.actGround },
+      Progress: { defaultColor: p.act, remainingColor: p.line },
       Form: { itemMarginBottom: 14, verticalLabelPadding: '0 0 3px' },
     },
   }

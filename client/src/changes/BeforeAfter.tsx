@@ -15,7 +15,7 @@ export const BeforeAfter = memo(function BeforeAfter({ list, onRemoveEmpty }: { 
   const outline = useMemo(() => outlineOf(folders), [folders])
   const shown = all ? outline : outline.slice(0, AT_FIRST)
   const crowded = folders.filter((one) => one.crowded)
-  const canChoose = list.state === 'checked' && (emptied.length > 0 || list.remove_empty)
+  const canChoose = list.state === 'checked' && list.can_decide && (emptied.length > 0 || list.remove_empty)
   return (
     <aside className="beforeafter" aria-label="Before and after">
       {sight.length > 0 && (
@@ -50,7 +50,8 @@ export const BeforeAfter = memo(function BeforeAfter({ list, onRemoveEmpty }: { 
           {crowded.length > 5 && <p>and {number(crowded.length - 5)} more</p>}
         </section>
       )}
-      <table className="counts">
+      {list.part !== null && <p className="soft">How many documents stand where, before and after, is counted for {list.maker}, who made the list.</p>}
+      {list.part === null && <table className="counts">
         <thead>
           <tr>
             <th scope="col">Documents in and beneath</th>
@@ -63,7 +64,7 @@ export const BeforeAfter = memo(function BeforeAfter({ list, onRemoveEmpty }: { 
             <Line key={row.path} row={row} />
           ))}
         </tbody>
-      </table>
+      </table>}
       {shown.length < outline.length && (
         <button type="button" className="link" onClick={() => setAll(true)}>
           all {number(folders.length)} folders

@@ -82,6 +82,7 @@ function Row({ list, day, before }: { list: ChangeList; day: string; before: str
         <time>{clock(list.created_at)}</time>
         <span>
           <b>{titled(list.title, list.undo_of !== null)}</b> <span className={tone}>{standing(list)}</span>
+          {list.part !== null && <span className="soft"> · of {list.maker}</span>}
         </span>
         <Stages list={list} />
         <em>{number(list.steps)}</em>

@@ -14,6 +14,7 @@ import { useLead, whereAsked } from '../shared/redirect'
 import { titled, mendWorded, worded } from '../shared/said'
 import { CODES } from '../shared/words.gen'
 import { BeforeAfter } from './BeforeAfter'
+import { Named } from './Named'
 import { Facets } from './Facets'
 import { Decide } from './Decide'
 import { blockingOf, nextToDecide, type Mending } from './decisions'
@@ -32,11 +33,20 @@ const HINTS: KeyHint[] = [
   { keys: '#', does: 'jump to a step' },
   { keys: '?', does: 'all keys' },
 ]
+const LOOKING = HINTS.filter((hint) => ['↑ ↓', '#', '?'].includes(hint.keys))
+/** What the keys do in somebody else's list. */
+const OF_ANOTHER: Record<Schemas['Named']['part'], KeyHint[]> = {
+  look: LOOKING,
+  decide: [...HINTS.slice(0, 3), ...LOOKING.slice(1)],
+  approve: [{ keys: 'V', does: 'say yes to it' }, ...LOOKING],
+}
 const MORE: KeyHint[] = [
   { keys: 'PgUp PgDn', does: 'ten steps', group: 'Looking' },
   { keys: 'Home End', does: 'first, last', group: 'Looking' },
   { keys: '1 … 5', does: 'decide', group: 'Deciding' },
   { keys: 'A', does: 'for this step, for all alike', group: 'Deciding' },
+  { keys: 'N', does: 'name others in it', group: 'With others' },
+  { keys: 'V', does: 'say yes to it', group: 'With others' },
   { keys: 'O', does: 'proof', group: 'After' },
   { keys: 'U', does: 'undo it', group: 'After' },
 ]
@@ -53,6 +63,7 @@ export function ListView() {
   const [cursor, setCursor] = useState(0)
   const [ticked, setTicked] = useState<ReadonlySet<number>>(new Set())
   const [keysShown, setKeysShown] = useState(false)
+  const [isNaming, setNaming] = useState(false)
   const jump = useRef<HTMLInputElement>(null)
   const took = (list: ChangeList) => {
     queries.setQueryData(changeListQuery(id).queryKey, list)
@@ -74,6 +85,7 @@ export function ListView() {
       setTicked(new Set())
     },
   })
+  const approve = useMutation({ mutationFn: (approves: boolean) => told(api.PUT('/api/lists/{list_id}/approval', { ...path, body: { approves, seen } })), onSuccess: took })
   const undo = useMutation({
     mutationFn: () => told(api.POST('/api/lists/{list_id}/undo', { ...path, body: { positions: ticked.size > 0 ? [...ticked] : null, seen } })),
     onMutate: whereAsked,
@@ -97,7 +109,9 @@ export function ListView() {
     setTicked(next)
   }
   const go = (by: number) => setCursor(Math.max(0, Math.min(total - 1, at + by)))
-  const canStart = list !== undefined && !isMoving(list) && (list.can_run || ['paused', 'failed', 'cancelled'].includes(list.state))
+  const isOwn = list?.part === null
+  const canStart = list !== undefined && isOwn && !isMoving(list) && (list.can_run || ['paused', 'failed', 'cancelled'].includes(list.state))
+  const canApprove = list?.part === 'approve' && list.state === 'checked' && list.summary.blocked === 0
   // what keeps the list from running: of those that are shown, or else of the step at hand
   const finding = filter.finding !== '' && findingOf(filter.finding).blocks ? filter.finding : blockingOf(current)
   const toDecide = () => {
@@ -124,6 +138,8 @@ export function ListView() {
     '#': () => jump.current?.focus(),
     o: () => void navigate(`/changes/${String(id)}/proof`),
     u: () => list?.can_undo && undo.mutate(),
+    n: () => isOwn && list.state !== 'done' && setNaming(true),
+    v: () => canApprove && approve.mutate(!list.approves),
     '?': () => setKeysShown(true),
   })
   if (query.error) {
@@ -135,7 +151,7 @@ export function ListView() {
     )
   }
   if (!list) return <div className="opening" />
-  const error = run.error ?? rest.error ?? check.error ?? choose.error ?? mend.error ?? undo.error ?? discard.error ?? leave.error
+  const error = run.error ?? rest.error ?? check.error ?? choose.error ?? mend.error ?? undo.error ?? discard.error ?? leave.error ?? approve.error
   return (
     <>
       <h1 className="unseen">Changes</h1>
@@ -148,7 +164,12 @@ export function ListView() {
             <Stages list={list} />
           </div>
           <div className="listacts">
-            {list.state === 'running' || list.state === 'queued' ? (
+            {canApprove && (
+              <Button type={list.approves ? 'default' : 'primary'} onClick={() => approve.mutate(!list.approves)} disabled={approve.isPending}>
+                {list.approves ? 'Take your yes back' : 'Say yes to it'} <kbd>V</kbd>
+              </Button>
+            )}
+            {isOwn && (list.state === 'running' || list.state === 'queued') ? (
               <>
                 <Button onClick={() => rest.mutate('pause')}>
                   Pause <kbd>P</kbd>
@@ -164,7 +185,7 @@ export function ListView() {
                     {ticked.size > 0 ? `Try the ${number(ticked.size)} ticked` : list.steps_done > 0 ? 'Try 3 more' : 'Try the first 3'} <kbd>Y</kbd>
                   </Button>
                 )}
-                {list.state !== 'done' && (
+                {isOwn && list.state !== 'done' && (
                   <Button type="primary" onClick={start} disabled={!canStart || run.isPending}>
                     {list.steps_done > 0 ? `Go on with ${number(list.steps - list.steps_done)}` : `Run ${number(list.steps)}`} <kbd>R</kbd>
                   </Button>
@@ -201,17 +222,18 @@ export function ListView() {
         </header>
         <div className="listpane">
           <Facets list={list} filter={filter} onFilter={(next) => { setFilter(next); setCursor(0) }} />
+          <Named list={list} isNaming={isNaming} onNaming={setNaming} onChange={took} />
           <Choices list={list} onChoose={(body) => choose.mutate(body)} onDiscard={() => discard.mutate()} onCheck={() => check.mutate()} />
         </div>
         <section className="stepsbox" aria-label="Steps of the list">
           <StepRows list={id} filter={filter} stamp={stamp} total={total} digits={number(list.steps + list.summary.left).length} cursor={at} ticked={ticked} onCursor={setCursor} onTick={tick} />
-          {finding !== undefined && list.state === 'checked' && (
+          {finding !== undefined && list.state === 'checked' && list.can_decide && (
             <Decide key={finding} finding={finding} current={current} ticked={ticked} count={list.summary.findings[finding] ?? 0} isShownAlone={filter.finding === finding} isBusy={mend.isPending} onMend={(body) => mend.mutate(body)} />
           )}
         </section>
         <BeforeAfter list={list} onRemoveEmpty={onRemoveEmpty} />
       </div>
-      <KeyBar hints={HINTS}>
+      <KeyBar hints={isOwn ? HINTS : OF_ANOTHER[list.part ?? 'look']}>
         <form
           className="jump"
           onSubmit={(event) => {
@@ -252,7 +274,7 @@ function Progress({ list }: { list: ChangeList }) {
 
 /** What holds for the whole list. */
 function Choices({ list, onChoose, onDiscard, onCheck }: { list: ChangeList; onChoose: (body: Partial<Schemas['Choices']>) => void; onDiscard: () => void; onCheck: () => void }) {
-  if (isMoving(list) || list.state === 'done') return null
+  if (isMoving(list) || list.state === 'done' || !list.can_decide) return null
   const begun = list.begun_at !== null
   return (
     <div className="listchoices">
@@ -271,10 +293,14 @@ function Choices({ list, onChoose, onDiscard, onCheck }: { list: ChangeList; onC
           <button type="button" className="link" onClick={onCheck}>
             check again
           </button>{' '}
-          ·{' '}
-          <button type="button" className="link" onClick={onDiscard}>
-            throw away
-          </button>
+          {list.part === null && (
+            <>
+              ·{' '}
+              <button type="button" className="link" onClick={onDiscard}>
+                throw away
+              </button>
+            </>
+          )}
         </p>
       )}
     </div>

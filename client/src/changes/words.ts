@@ -24,6 +24,9 @@ export const STEP_STATES: Record<string, string> = {
 export function standing(list: ChangeList): string {
   if (list.is_being_checked || list.state === 'draft') return 'is being checked'
   const blocked = list.summary.blocked
+  const lacks = list.named.filter((one) => one.part === 'approve' && !one.approves)
+  if (list.state === 'checked' && blocked === 0 && list.part === 'approve' && !list.approves) return 'waits for your yes'
+  if (list.state === 'checked' && blocked === 0 && lacks.length > 0) return `waits for the yes of ${lacks.map((one) => one.name).join(', ')}`
   if (list.state === 'checked') return blocked > 0 ? `checked: ${number(blocked)} to decide` : 'checked: ready to run'
   if (list.state === 'queued') return list.trouble ? worded(list.trouble) : 'about to run'
   if (list.state === 'running') return `running: ${number(list.steps_done)} of ${number(list.steps)}`

@@ -15,6 +15,7 @@ import { SlipState } from './SlipState'
 import { useSettled } from '../shared/useSettled'
 import { useSlip } from './useSlip'
 import { Where } from './Where'
+import { worded } from '../shared/said'
 
 const PREVIEW_AFTER = 90 // milliseconds without a key
 
@@ -105,7 +106,7 @@ export function FilingSlip({ arrival, desk, last, refused, onFile, isFiling, onC
   )
   // once somebody asked to file, what is missing is marked where it is missing
   const asked = wasAsked || (refused instanceof Problem && refused.code === 'slip_incomplete')
-  const problems = new Map(preview.data?.understood.problems.map((problem) => [problem.field, problem.message]))
+  const problems = new Map(preview.data?.understood.problems.map((problem) => [problem.field, worded(problem.said)]))
   return (
     <section className="slip" aria-label="Filing slip">
       <div className="sliphead">

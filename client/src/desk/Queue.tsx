@@ -3,6 +3,7 @@ import { Link } from 'react-router'
 import type { Arrival, Desk } from '../shared/api/client'
 import { clock, dayOfMoment, number, plural } from '../shared/format'
 import { grouped } from './model'
+import { worded } from '../shared/said'
 
 /** What waits, by arrival point, with what needs a look said in a word. */
 export function Queue({ desk, current }: { desk: Desk; current: number | null }) {
@@ -37,7 +38,7 @@ export function Queue({ desk, current }: { desk: Desk; current: number | null })
           {desk.notices.map((notice) => (
             <div key={notice.shown} className="row">
               <code>{notice.shown}</code>
-              <small className="wait">{notice.reason}</small>
+              <small className="wait">{worded(notice.reason)}</small>
             </div>
           ))}
         </section>

@@ -61,7 +61,7 @@ describe('type-ahead over folders', () => {
 })
 
 describe('what stands in the way of filing', () => {
-  const problems = (...fields: string[]) => ({ understood: { problems: fields.map((field) => ({ field, message: 'is missing' })) } }) as unknown as Preview
+  const problems = (...fields: string[]) => ({ understood: { problems: fields.map((field) => ({ field, said: { code: 'lacks', facts: { field } } })) } }) as unknown as Preview
   it.each([
     ['nothing is known yet', { folder: 3 }, undefined, []],
     ['no folder', {}, undefined, ['folder']],

@@ -107,7 +107,7 @@ function EntryRow({ entry, onUndo, isBusy }: { entry: Entry; onUndo: () => void;
             {ACTIONS[entry.action] ?? entry.action}
           </b>{' '}
           {entry.document_id && <Link to={`/d/${String(entry.document_id)}`}>No. {number(entry.document_id)}</Link>}
-          {entry.reason && <span className="wait"> {entry.reason}</span>}
+          {entry.reason && <span className="wait"> {worded(entry.reason)}</span>}
         </div>
         <div className="fromto">
           {entry.from_path && <End path={entry.from_path} segments={entry.from_segments} isDesk={onDesk} />}

@@ -6,9 +6,10 @@ import { driveQuery } from '../shared/api/queries'
 import { moment, number, plural } from '../shared/format'
 import { PathLine, stopsOf } from '../shared/PathLine'
 import { ProblemNote } from '../shared/ProblemNote'
+import { worded } from '../shared/said'
 
 const PARTS: Record<string, string> = {
-  following: 'following the drive', settling: 'settling what was interrupted', reading: 'reading its text', index: 'making it findable', arrivals: 'taking arrivals', store: 'keeping versions', lists: 'running a list of changes', tidying: 'clearing away what is not needed',
+  following: 'following the drive', settling: 'settling what was interrupted', reading: 'reading its text', index: 'making it findable', arrivals: 'taking arrivals', store: 'keeping versions', lists: 'running a list of changes', tidying: 'clearing away what is not needed', names: 'reading names by a new pattern',
 }
 
 /** What is being taken in, what is asked, what could not be taken in; storage. */
@@ -58,7 +59,7 @@ export function DriveState() {
           title={() => <b>{plural(data.stuck.length, 'thing')} set aside: nothing else waits for {data.stuck.length === 1 ? 'it' : 'them'}</b>}
           columns={[
             { title: 'What', dataIndex: 'shown', render: (shown: string) => <code>{shown}</code> },
-            { title: 'Why', dataIndex: 'reason' },
+            { title: 'Why', dataIndex: 'reason', render: worded },
             { title: 'While', dataIndex: 'part', render: (part: string) => PARTS[part] ?? part },
             { title: 'Tried', render: (_, item) => (item.part === 'store' ? '' : `${number(item.tries)} ×, since ${moment(item.since)}`) },
             {
@@ -123,7 +124,7 @@ export function DriveState() {
           <ul>
             {data.notices.map((notice) => (
               <li key={notice.path}>
-                <code>{notice.path}</code>: {notice.reason}
+                <code>{notice.path}</code>: {worded(notice.reason)}
               </li>
             ))}
           </ul>

@@ -6,6 +6,7 @@ import { KeyBar } from '../shared/KeyBar'
 import { ProblemNote } from '../shared/ProblemNote'
 import { Fields } from './Fields'
 import { Kinds } from './Kinds'
+import { Names } from './Names'
 import { Parties } from './Parties'
 
 /** What the team itself says about its records: fields, kinds, and what parties are called. */
@@ -26,6 +27,7 @@ export function RulesView() {
     { key: 'fields', label: 'Fields', children: <Fields rules={rules.data} /> },
     { key: 'kinds', label: 'Kinds', children: <Kinds rules={rules.data} /> },
     { key: 'parties', label: 'Parties', children: <Parties rules={rules.data} /> },
+    { key: 'names', label: 'Names', children: <Names rules={rules.data} /> },
   ]
   return (
     <>
@@ -33,7 +35,7 @@ export function RulesView() {
       <div className="rules">
         <Tabs activeKey={part} items={items} destroyOnHidden onChange={(key) => void navigate(`/rules/${key}`)} />
       </div>
-      <KeyBar hints={[{ keys: 'N', does: 'a new one' }, { keys: 'F', does: 'find a record' }]} />
+      <KeyBar hints={[part === 'names' ? { keys: 'Ctrl ↵', does: 'use the pattern from now on' } : { keys: 'N', does: 'a new one' }, { keys: 'F', does: 'find a record' }]} />
     </>
   )
 }

@@ -1,4 +1,4 @@
-import { AT_STEP, CODES, TITLES, UNDO } from './words.gen'
+import { AT_STEP, CODES, REASONS, TITLES, UNDO } from './words.gen'
 
 export type Fact = string | number | string[]
 export interface Said { code: string; facts: Record<string, Fact> }
@@ -6,6 +6,8 @@ export interface Said { code: string; facts: Record<string, Fact> }
 /** The sentence for a code and its facts; the server's `worded` does the same for the command line. */
 export function worded({ code, facts }: Said): string {
   if (typeof facts.told === 'string') return facts.told
+  const reason = REASONS[code]
+  if (reason !== undefined) return filled(reason, facts)
   return filled(AT_STEP + (CODES[code]?.text ?? TITLES[code] ?? `[{why}] (${code})`), facts)
 }
 

@@ -8,6 +8,7 @@ from dataclasses import dataclass
 from datetime import date
 from pathlib import Path
 
+from waka.core.ids import PersonId
 from waka.records.desk import naming
 from waka.work.changes.ways.filing import file_arrival
 from waka.work.deps import Deps
@@ -89,7 +90,7 @@ _DAYS = {
 }
 
 
-def _file_some(deps: Deps, person: int) -> int:
+def _file_some(deps: Deps, person: PersonId) -> int:
     from waka.work.folders.browsing import outline
 
     folders = {entry.path: entry.id for entry in outline(deps, person)}

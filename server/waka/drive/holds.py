@@ -17,6 +17,8 @@ from contextlib import contextmanager
 
 import structlog
 
+from waka.core.ids import ListId
+
 from .faults import reach
 from .tree import OWN, Tree
 from .trouble import trouble
@@ -32,7 +34,7 @@ class Holds:
     def __init__(self, fd: int) -> None:
         self._fd = fd
 
-    def take(self, list_id: int) -> bool:
+    def take(self, list_id: ListId) -> bool:
         """Take list *list_id* in hand; False where somebody else has it."""
         try:
             fcntl.fcntl(self._fd, fcntl.F_OFD_SETLK, _lock(fcntl.F_WRLCK, list_id, 1))

@@ -7,6 +7,7 @@ import stat
 from collections.abc import Iterator
 from dataclasses import dataclass
 
+from waka.core.changes.findings import Said, said
 from waka.core.names import mend_name, numbered
 from waka.errors import NameTaken
 
@@ -22,7 +23,7 @@ class Found:
 
     path: bytes
     stat: FileStat | None
-    reason: str | None = None
+    reason: Said | None = None
 
 
 def walk(tree: Tree) -> Iterator[Found]:
@@ -32,14 +33,14 @@ def walk(tree: Tree) -> Iterator[Found]:
 
 def _walk(tree: Tree, path: bytes, depth: int) -> Iterator[Found]:
     if depth > DEEPEST:
-        yield Found(path=path, stat=None, reason="folders nested too deep")
+        yield Found(path=path, stat=None, reason=said("too_deep", most=DEEPEST))
         return
     try:
         with tree.folder(path) as fd:
             entries = sorted(os.fsencode(name) for name in os.listdir(fd))
             found = [(name, _lstat(name, fd)) for name in entries]
     except OSError as error:
-        yield Found(path=path, stat=None, reason=f"cannot be read: {error.strerror}")
+        yield Found(path=path, stat=None, reason=said("cannot_be_read", why=error.strerror or ""))
         return
     for name, info in found:
         if name.startswith(b".") or info is None:
@@ -50,9 +51,9 @@ def _walk(tree: Tree, path: bytes, depth: int) -> Iterator[Found]:
         elif stat.S_ISREG(info.st_mode):
             yield Found(path=here, stat=FileStat.of(info))
         elif stat.S_ISLNK(info.st_mode):
-            yield Found(path=here, stat=None, reason="a link; links are not followed")
+            yield Found(path=here, stat=None, reason=said("link"))
         else:
-            yield Found(path=here, stat=None, reason="no ordinary file")
+            yield Found(path=here, stat=None, reason=said("no_ordinary_file"))
 
 
 def _lstat(name: bytes, fd: int) -> os.stat_result | None:

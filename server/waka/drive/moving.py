@@ -18,6 +18,7 @@ from contextlib import AbstractContextManager, contextmanager
 from dataclasses import dataclass
 
 from waka.core.changes.settle import End, Ends
+from waka.core.ids import DocumentId
 from waka.errors import DriveTrouble, NameTaken, SourceChanged, SourceGone, UnsafePath, WakaError
 
 from .faults import lacks, reach
@@ -34,7 +35,7 @@ _UNSUPPORTED = (errno.ENOSYS, errno.EINVAL, errno.ENOTSUP)
 class Move:
     """What is to be moved, as it was when the intent was recorded."""
 
-    number: int
+    number: DocumentId
     source: Tree
     source_path: bytes
     target: Tree

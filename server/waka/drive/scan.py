@@ -8,14 +8,12 @@ import stat
 from collections.abc import Iterable, Iterator
 from dataclasses import dataclass, field
 
+from waka.core.changes.findings import Said, said
 from waka.errors import DriveTrouble, UnsafePath
 
 from .births import births, born_ns
 from .tree import INODE_BITS, OWN, Tree
 
-HARD_LINK = (
-    "one file under several names (a hard link): each is a document, and what changes in one changes in all"
-)
 DEEPEST = 100  #: levels of folders; what lies deeper is told, not taken in
 
 
@@ -29,8 +27,8 @@ class ScannedFolder:
     folders: set[int] = field(default_factory=set)  #: inodes of the folders in it
     unsettled: set[bytes] = field(default_factory=set)  #: of those, what changed a moment ago
     linked: dict[bytes, int] = field(default_factory=dict)  #: of those, what has further names somewhere
-    odd: list[tuple[bytes, str]] = field(default_factory=list)  #: what cannot be taken in, and why
-    trouble: str | None = None  #: why nothing in it was seen
+    odd: list[tuple[bytes, Said]] = field(default_factory=list)  #: what cannot be taken in, and why
+    trouble: Said | None = None  #: why nothing in it was seen
 
 
 def scan(tree: Tree, settled_before_ns: int) -> Iterator[ScannedFolder]:
@@ -62,13 +60,13 @@ def _scan_one(tree: Tree, path: bytes, settled_before_ns: int) -> tuple[ScannedF
             raise DriveTrouble(
                 f"The drive cannot be read: {error.strerror}.", mend="Is the disk there?"
             ) from error
-        found.trouble = f"cannot be read: {error.strerror}"
+        found.trouble = said("cannot_be_read", why=error.strerror or "")
     except DriveTrouble:
         raise
     except Exception as error:
         if not path:
             raise
-        found.trouble = str(error)
+        found.trouble = said("trouble", why=str(error))
     deeper.sort()
     return found, deeper
 
@@ -90,14 +88,14 @@ def _note(
     elif stat.S_ISDIR(info.st_mode):
         here = path + b"/" + name if path else name
         if here.count(b"/") >= DEEPEST:
-            found.odd.append((name, f"nested more than {DEEPEST} folders deep; not taken in"))
+            found.odd.append((name, said("too_deep", most=DEEPEST)))
         elif here != OWN:
             deeper.append(here)
             found.folders.add(info.st_ino & INODE_BITS)
     elif stat.S_ISLNK(info.st_mode):
-        found.odd.append((name, "a link; links are not followed"))
+        found.odd.append((name, said("link")))
     else:
-        found.odd.append((name, "no ordinary file"))
+        found.odd.append((name, said("no_ordinary_file")))
 
 
 @dataclass(frozen=True, slots=True)
@@ -108,7 +106,7 @@ class Read:
     born_ns: dict[bytes, int] = field(default_factory=dict)
     stood: dict[bytes, tuple[int, int, int]] = field(default_factory=dict)
     #: size, inode and time of change once it was read: what was written to meanwhile differs
-    trouble: dict[bytes, str] = field(
+    trouble: dict[bytes, Said] = field(
         default_factory=dict
     )  #: why one could not be read; not: because it is gone
 
@@ -139,7 +137,7 @@ def read_files(tree: Tree, folder: bytes, names: Iterable[bytes]) -> Read:
             except FileNotFoundError:
                 continue
             except OSError as error:
-                found.trouble[name] = f"cannot be read: {error.strerror}"
+                found.trouble[name] = said("cannot_be_read", why=error.strerror or "")
     return found
 
 

@@ -17,6 +17,7 @@ from dataclasses import dataclass, replace
 
 from waka.core.changes.acts import KnownFile
 from waka.core.changes.settle import Verdict
+from waka.core.ids import NO_DOCUMENT
 from waka.errors import NameTaken, SourceChanged, WakaError
 
 from .faults import lacks, reach
@@ -278,7 +279,7 @@ def destroy(tree: Tree, path: bytes, known: KnownFile) -> None:
     if found is None:
         return
     if not _is(known, found):
-        raise SourceChanged(shown(path), 0)
+        raise SourceChanged(shown(path), NO_DOCUMENT)
     with tree.parent(path) as (fd, name):
         os.unlink(name, dir_fd=fd)
         os.fsync(fd)

@@ -7,12 +7,14 @@ from itertools import chain
 
 from psycopg import Connection
 
+from waka.core.ids import ListId
 from waka.records.background import jobs
 from waka.records.background.jobs import Job
 from waka.records.changes import lists
 from waka.records.documents import contents
 from waka.records.finding import to_index
 from waka.work.deps import Deps
+from waka.work.rules import patterns
 
 from .tasks import BY_NAME
 
@@ -38,6 +40,8 @@ class Look:
             due += [list_job("settling", found) for found in lists.interrupted(conn)]
             if to_index.is_any(conn):
                 due.append(Job(task="index", subject="index"))
+            if patterns.is_due(conn):
+                due.append(Job(task="names", subject="names"))
             self._put(conn, (job for job in due if job.subject not in known))
             self._reading(conn, [job for job in there if job.task == "reading"])
 
@@ -62,7 +66,7 @@ class Look:
         self._put(conn, (reading_job(some) for some in _together(waiting)))
 
 
-def list_job(task: str, list_id: int) -> Job:
+def list_job(task: str, list_id: ListId) -> Job:
     return Job(task=task, subject=f"{task} {list_id}", args={"list": list_id})
 
 

@@ -6,6 +6,7 @@ import threading
 from collections.abc import Callable, Mapping
 from dataclasses import dataclass
 
+from waka.core.ids import ListId
 from waka.records.changes import lists
 from waka.work.changes import settle
 from waka.work.changes.check import check_list
@@ -15,6 +16,7 @@ from waka.work.desk import uploading
 from waka.work.documents import page_cache
 from waka.work.documents.reading import read_all
 from waka.work.outside.taking_in import index_next
+from waka.work.rules import patterns
 
 Args = Mapping[str, object]
 
@@ -36,10 +38,10 @@ class Task:
 QUEUES = {"lists": 2, "reading": 3, "index": 1, "upkeep": 1}
 
 
-def _list_of(args: Args) -> int:
+def _list_of(args: Args) -> ListId:
     found = args["list"]
     assert isinstance(found, int)
-    return found
+    return ListId(found)
 
 
 def _check_or_run(deps: Deps, args: Args, stop: threading.Event) -> None:
@@ -69,6 +71,10 @@ def _index(deps: Deps, args: Args, stop: threading.Event) -> None:
         pass
 
 
+def _read_names(deps: Deps, args: Args, stop: threading.Event) -> None:
+    patterns.read_names(deps, stop)
+
+
 def _tidy(deps: Deps, args: Args, stop: threading.Event) -> None:
     uploading.clear_stale(deps)
     page_cache.trim(deps)
@@ -80,6 +86,7 @@ TASKS = (
     Task(name="settling", queue="upkeep", do=_settle, shown="Change {list}", longest_wait=WAITED_FOR),
     Task(name="reading", queue="reading", do=_read, shown="The text of some documents"),
     Task(name="index", queue="index", do=_index, shown="The search words of some documents"),
+    Task(name="names", queue="upkeep", do=_read_names, shown="Whether names conform to a new pattern"),
     Task(
         name="tidying", queue="upkeep", do=_tidy, shown="Clearing away what is not needed", cron="17 * * * *"
     ),

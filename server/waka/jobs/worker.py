@@ -20,6 +20,7 @@ from procrastinate.exceptions import ProcrastinateException
 from procrastinate.jobs import Job
 from psycopg_pool import PoolTimeout
 
+from waka.core.words import because
 from waka.errors import DatabaseAway, DriveAway, ForeignDrive, WakaError
 from waka.records.outside import stuck
 from waka.records.outside.stuck import Item
@@ -134,9 +135,7 @@ def _do(task: Task, deps: Deps, stop: threading.Event, job: Job, args: Mapping[s
             log.error("fault", place=task.name, subject=subject, exc_info=error)
         else:
             log.error("trouble", place=task.name, subject=subject, error=str(error))
-        item = Item(
-            subject=subject, shown=task.shown.format(**args), reason=str(error) or type(error).__name__
-        )
+        item = Item(subject=subject, shown=task.shown.format(**args), reason=because(error))
         with deps.db.transaction() as conn:
             at = stuck.put(conn, task.name, item)
         raise Later(min(at, _in(task.longest_wait))) from error

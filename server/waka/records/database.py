@@ -2,22 +2,24 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterator
+from collections.abc import Callable, Iterator
 from contextlib import contextmanager
 from typing import LiteralString, TypeVar
 
 import psycopg
 from psycopg import Connection
 from psycopg.errors import DeadlockDetected, ProgramLimitExceeded, QueryCanceled
-from psycopg.rows import class_row
+from psycopg.rows import kwargs_row
 from psycopg.types.json import set_json_dumps, set_json_loads
 from psycopg_pool import ConnectionPool, PoolTimeout
 from pydantic_core import from_json, to_json
 
+from waka.core.ids import ListId
 from waka.errors import BadRequest, Busy, DatabaseAway, DatabaseRefuses, TookTooLong, WakaError
 
 Row = TypeVar("Row")
 LOCK_LISTS = 8520  #: advisory lock class: a change list that is being run or settled
+AT_ONCE = 10_000  #: rows that are asked for together: all those of a long list would be in memory twice
 #: all else that psycopg calls operational: the connection is lost, or the server is going down
 _TOLD = (psycopg.OperationalError, psycopg.DataError, psycopg.InterfaceError, PoolTimeout)
 
@@ -94,14 +96,18 @@ class Database:
         self.pool.close()
 
 
-def rows(conn: Connection, query: LiteralString, args: dict[str, object], kind: type[Row]) -> list[Row]:
-    """Return the answer to a named query as values of *kind*."""
-    with conn.cursor(row_factory=class_row(kind)) as cur:
+def rows(
+    conn: Connection, query: LiteralString, args: dict[str, object], kind: Callable[..., Row]
+) -> list[Row]:
+    """Return the answer to a named query as values of *kind*: a class, or what makes one of a row's columns."""
+    with conn.cursor(row_factory=kwargs_row(kind)) as cur:
         return cur.execute(query, args).fetchall()
 
 
-def row(conn: Connection, query: LiteralString, args: dict[str, object], kind: type[Row]) -> Row | None:
-    with conn.cursor(row_factory=class_row(kind)) as cur:
+def row(
+    conn: Connection, query: LiteralString, args: dict[str, object], kind: Callable[..., Row]
+) -> Row | None:
+    with conn.cursor(row_factory=kwargs_row(kind)) as cur:
         return cur.execute(query, args).fetchone()
 
 
@@ -116,7 +122,7 @@ def relax(conn: Connection) -> None:
     conn.execute("set local synchronous_commit = off")
 
 
-def hold_list(conn: Connection, list_id: int) -> bool:
+def hold_list(conn: Connection, list_id: ListId) -> bool:
     """Take the sole right to move a list's files; False where another process has it."""
     args: dict[str, object] = {"class": LOCK_LISTS, "list": list_id}
     return bool(value(conn, "select pg_try_advisory_lock(%(class)s::int, %(list)s::int)", args))

@@ -13,6 +13,7 @@ from waka import __version__
 from waka.errors import NotFound
 from waka.web import door, guard, problems, veil
 from waka.web.changes import by_hand as changes
+from waka.web.changes import named
 from waka.web.changes import routes as lists
 from waka.web.desk import routes as desk
 from waka.web.desk import uploads
@@ -42,7 +43,20 @@ def create_app(deps: Deps) -> OpenAPI:
     guard.register(app)
     problems.register(app)
     veil.register(app)
-    for place in (entrance, desk, folders, changes, lists, labels, uploads, versions, find, rules, office):
+    for place in (
+        entrance,
+        desk,
+        folders,
+        changes,
+        lists,
+        named,
+        labels,
+        uploads,
+        versions,
+        find,
+        rules,
+        office,
+    ):
         app.register_api(place.bp)
     _serve_interface(app, deps)
     return app

@@ -15,6 +15,7 @@ from typing import cast
 
 from waka.core.fields.registry import RESERVED
 from waka.core.words.codes import AT_STEP, CODES
+from waka.core.words.reasons import REASONS
 from waka.core.words.titles import TITLES, UNDO
 from waka.settings import CHECKOUT, Settings
 from waka.work.deps import Deps
@@ -45,6 +46,7 @@ def words() -> str:
         for code, told in CODES.items()
     }
     titles = json.dumps({code: told.text for code, told in TITLES.items()}, indent=2, ensure_ascii=False)
+    reasons = json.dumps(REASONS, indent=2, ensure_ascii=False)
     told = json.dumps(table, indent=2, ensure_ascii=False)
     return (
         "// Written by python -m waka.web.describe from the server's table of codes; not by hand.\n"
@@ -54,6 +56,7 @@ def words() -> str:
         f"export const RESERVED_CODES = {json.dumps(sorted(RESERVED))}\n"
         f"export const UNDO = {json.dumps(UNDO)}\n"
         f"export const TITLES: Record<string, string> = {titles}\n"
+        f"export const REASONS: Record<string, string> = {reasons}\n"
     )
 
 

@@ -3,12 +3,14 @@
 from __future__ import annotations
 
 import structlog
-from flask import Flask, Response, g
+from flask import Flask, Response, g, request
+from markupsafe import escape
 from pydantic import ValidationError
 from werkzeug.exceptions import HTTPException
 
 from waka.errors import WakaError
 
+from .frame import framed
 from .schemas import Problem
 
 log = structlog.get_logger()
@@ -36,6 +38,7 @@ STATUS = {
     "needs_a_look": 409,
     "undo_is_a_list": 409,
     "list_has_errors": 409,
+    "not_approved": 409,
     "count_differs": 409,
     "list_is_running": 409,
     "list_changed": 409,
@@ -74,6 +77,13 @@ def of(error: WakaError) -> Response:
     status = STATUS.get(error.code, 500)
     if status >= 500:
         log.error("problem", code=error.code, detail=error.message)
+    if request.headers.get("Sec-Fetch-Dest") == "iframe":
+        # a frame shows what it gets, and nothing where that may not stand in one
+        told = framed(
+            f"<p>{escape(' '.join(filter(None, (error.message, error.mend))))}</p>", g.get("nonce", "")
+        )
+        told.status_code = status
+        return told
     return problem(status, error.code, error.message, error.mend, **error.facts)
 
 

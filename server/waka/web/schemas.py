@@ -9,10 +9,15 @@ from typing import Annotated, Literal
 from pydantic import BaseModel, BeforeValidator, ConfigDict, Field, field_validator
 from typing_extensions import TypedDict
 
+from waka.core.ids import DocumentId, FolderId, ListId, PersonId, TeamId
 from waka.core.names import Segment as InParts
 
 NUMBER_MAX = 2**62
-Number = Annotated[int, Field(ge=1, le=NUMBER_MAX)]  #: of a document, folder, person or team
+_NUMBER = Field(ge=1, le=NUMBER_MAX)
+DocumentNumber = Annotated[DocumentId, _NUMBER]
+FolderNumber = Annotated[FolderId, _NUMBER]
+PersonNumber = Annotated[PersonId, _NUMBER]
+TeamNumber = Annotated[TeamId, _NUMBER]
 Position = Annotated[int, Field(ge=1, le=2**31 - 1)]  #: of a step in its list
 
 
@@ -127,14 +132,14 @@ class FolderHead(Wire):
 
 
 class Outcome(Wire):
-    list_id: int
-    number: int
+    list_id: ListId
+    number: DocumentId
     path: str
 
 
 class OutlineEntry(Wire):
     id: int
-    parent_id: int | None
+    parent_id: FolderId | None
     name: str
     path: str
     depth: int
@@ -152,7 +157,7 @@ class Outline(Wire):
 
 
 class Listed(Wire):
-    number: int
+    number: DocumentId
     name: str
     segments: list[Segment]
     conforms: bool
@@ -171,7 +176,7 @@ class Listed(Wire):
     changed_by: str | None
     added_at: datetime
     added_by: str | None
-    folder: int
+    folder: FolderId
     folder_path: str | None = Field(description="Where it lives, where that is not the folder listed")
     pages: int | None
     media_type: str | None
@@ -197,14 +202,14 @@ class FolderPlace(Wire):
 
 
 class Document(Wire):
-    number: int
+    number: DocumentId
     version: int
     edition: int
     state: Literal["waiting", "filed", "binned"]
     name: str
     segments: list[Segment]
     conforms: bool
-    folder: int | None
+    folder: FolderId | None
     folder_path: str | None
     arrival_point: str | None
     kind: str | None
@@ -226,7 +231,7 @@ class Document(Wire):
     was_read: bool
     trouble: str | None
     trouble_message: str | None
-    same_as: int | None
+    same_as: DocumentId | None
     added_at: datetime
     changed_at: datetime
     changed_by: str | None
@@ -246,13 +251,13 @@ class DocumentText(Wire):
 
 
 class Found(Wire):
-    number: int
+    number: DocumentId
     name: str
     segments: list[Segment]
     marked_name: list[Piece]
     snippet: list[Piece]
     edition: int
-    folder: int
+    folder: FolderId
     folder_path: str
     who: str | None
     when: date | None
@@ -274,23 +279,33 @@ class Finds(Wire):
     is_cut: bool
 
 
+Fact = str | int | list[str]
+
+
+class Said(Wire):
+    """A code and its facts; the client has the words."""
+
+    code: str
+    facts: dict[str, Fact]
+
+
 class Entry(Wire):
     id: int
     at: datetime
     action: str
     person: str | None
     initials: str | None
-    document_id: int | None
-    list_id: int | None
+    document_id: DocumentId | None
+    list_id: ListId | None
     from_path: str | None
     to_path: str | None
     from_segments: list[Segment]
     to_segments: list[Segment]
-    reason: str | None
+    reason: Said | None
     now_name: str | None
     now_state: str | None
     undoable: bool
-    folder_id: int | None
+    folder_id: FolderId | None
     undoes: bool
 
 
@@ -300,7 +315,7 @@ class Logbook(Wire):
 
 
 class Place(Wire):
-    number: int
+    number: DocumentId
     name: str
     folder_path: str | None
     state: str
@@ -314,7 +329,7 @@ FIELD_CODE = r"^[a-z][a-z0-9_]{0,39}$"
 
 
 class NumberPath(Asked):
-    number: int = Field(ge=1, le=NUMBER_MAX)
+    number: DocumentId = Field(ge=1, le=NUMBER_MAX)
 
 
 class PagePath(NumberPath):
@@ -322,11 +337,11 @@ class PagePath(NumberPath):
 
 
 class FolderPath(Asked):
-    folder: int = Field(ge=1, le=NUMBER_MAX)
+    folder: FolderId = Field(ge=1, le=NUMBER_MAX)
 
 
 class ListPath(Asked):
-    list_id: int = Field(ge=1, le=2**31 - 1)
+    list_id: ListId = Field(ge=1, le=2**31 - 1)
 
 
 class VersionQuery(Asked):
@@ -349,23 +364,13 @@ class FindQuery(Asked):
 
 class LogbookQuery(Asked):
     before: int | None = Field(None, ge=1, le=NUMBER_MAX)
-    number: int | None = Field(None, ge=1, le=NUMBER_MAX)
+    number: DocumentId | None = Field(None, ge=1, le=NUMBER_MAX)
     mine: bool = False
     quiet: bool = True
 
 
 class PathQuery(Asked):
     path: str = Field(min_length=1, max_length=5000)
-
-
-Fact = str | int | list[str]
-
-
-class Said(Wire):
-    """A code and its facts; the client has the words."""
-
-    code: str
-    facts: dict[str, Fact]
 
 
 class StepFinding(Said):

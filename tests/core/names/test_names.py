@@ -2,6 +2,7 @@
 
 from datetime import date
 from decimal import Decimal
+from typing import Any
 
 import pytest
 
@@ -59,6 +60,11 @@ REPAIR = {
         pytest.param("{when dd.mm.yy}", {}, "12.03.25", id="short-year"),
         pytest.param("{when yyyy-Www}", {}, "2025-W11", id="iso-week"),
         pytest.param("{when mon-yyyy}", {}, "mar-2025", id="month-name"),
+        pytest.param("{when d mon yyyy}", {"case": "keep"}, "12 Mar 2025", id="a-date-with-spaces"),
+        pytest.param("{when d.m.yyyy}", {}, "12.3.2025", id="no-zero-before"),
+        pytest.param("{when school}", {"year_begins": 9}, "2024-25", id="school-year"),
+        pytest.param("{when school}", {"year_begins": 3}, "2025-26", id="school-year-begun"),
+        pytest.param("{what words 3}", {}, "mizzen-sail-repair", id="just-three-words"),
         pytest.param("{reference 00000}", {}, "04471", id="zero-pad"),
         pytest.param("{{{what first 1}}}", {}, "{mizzen}", id="braces"),
         pytest.param("{amount}", {}, "1284.00", id="amount"),
@@ -66,12 +72,27 @@ REPAIR = {
         pytest.param('{what first 1}{" (" reference ")"?}', {}, "mizzen (4471)", id="wrapped"),
     ],
 )
-def test_compose(pattern: str, style: dict[str, str], expect: str) -> None:
+def test_compose(pattern: str, style: dict[str, Any], expect: str) -> None:
     read = Pattern.read(pattern, Style(**style))
     composed = compose(read, REPAIR, PARTIES)
     assert isinstance(composed, Composed)
     assert composed.stem == expect
     assert "".join(s.text for s in composed.segments) == expect
+
+
+@pytest.mark.parametrize(("pattern", "name", "why"), [
+    ("{when school}", "2025-27", "ends in the next year"), ("{when d.m.yyyy}", "02.11.2025", "stands where"),
+    ("{when d.m.yyyy}", "31.2.2025", "no such day"), ("{when d.m.yyyy}", "2.13.2025", "no month 13"),
+    ("{what words 2}", "sail", "ends where"), ("{what words 2}", "mizzen-sail-repair", "stands where"),
+])  # fmt: skip
+def test_what_a_format_does_not_write_is_not_read(pattern: str, name: str, why: str) -> None:
+    stop = parse(Pattern.read(pattern), name, PARTIES)
+    assert isinstance(stop, Stop) and why in stop.why
+
+
+def test_another_number_of_words_is_said() -> None:
+    missing = compose(Pattern.read("{what words 2}"), REPAIR, PARTIES)
+    assert isinstance(missing, Missing) and missing.lacks[0].code == "other_words"
 
 
 def test_every_missing_field_is_named_with_its_reason() -> None:
@@ -131,6 +152,10 @@ def test_a_long_name_loses_words_of_its_text_only() -> None:
         pytest.param("{reference}", "S-118", {"reference": "S-118"}, id="code-keeps-its-hyphen"),
         pytest.param("{when mon}-{when dd}-{when yyyy}", "mar-12-2025",
                      {"when": date(2025, 3, 12)}, id="date-in-three-places"),
+        pytest.param("{when d.m.yyyy}", "2.11.2025", {"when": date(2025, 11, 2)}, id="no-zero-before"),
+        pytest.param("{when school}", "2025-26", {"when": PartialDate(school=2025)}, id="school-year"),
+        pytest.param("{when school}", "1999-00", {"when": PartialDate(school=1999)}, id="school-year-of-the-turn"),
+        pytest.param("{who words 1}-{what}", "new-yard-gate", {"who": "new", "what": "yard gate"}, id="one-word"),
         pytest.param("{amount}_{what}", "-12.50_credit",
                      {"amount": Decimal("-12.50"), "what": "credit"}, id="negative-amount"),
     ],
@@ -175,7 +200,9 @@ def test_parse_says_where_and_why_it_stops(name: str, at: int, why: str) -> None
         pytest.param('{"/" what}', 1, "cannot stand in a name", id="slash"),
         pytest.param("a/{what}", 1, "cannot stand in a name", id="slash-outside"),
         pytest.param("{amount upper}", 8, "one way of writing", id="amount"),
-        pytest.param("{when month yyyy}", 12, "takes one format", id="two-date-formats"),
+        pytest.param("{when month nn}", 12, "no date format", id="unknown-second-date-word"),
+        pytest.param("{who short words 2}", 5, "contradict", id="words-of-a-short-form"),
+        pytest.param("{what words}", 6, "needs a number", id="words-of-what-number"),
         pytest.param("{what initials 00}", 6, "contradict", id="contradiction"),
     ],
 )

@@ -37,8 +37,19 @@ PARTIES = Parties.of(
     ]
 )
 DATES = ["yyyy-mm-dd", "yyyymmdd", "dd.mm.yyyy", "yyyy", "yy-mm", "yyyy-Www", "yyyy-Qq", "mon-yyyy",
-         "dd-month-yyyy"]  # fmt: skip
-TEXTS = ["", " lower", " upper", " title", " first 2", " max 12", " last-first", " initials"]
+         "dd-month-yyyy", "d.m.yyyy", "d mon yyyy", "school", "m-yyyy"]  # fmt: skip
+TEXTS = [
+    "",
+    " lower",
+    " upper",
+    " title",
+    " first 2",
+    " max 12",
+    " last-first",
+    " initials",
+    " words 1",
+    " words 2",
+]
 slots = st.one_of(
     st.sampled_from(DATES).map(lambda f: f"{{when {f}}}"),
     st.sampled_from(["{who short}", "{who}", "{who initials}", "{who last-first}"]),

@@ -106,6 +106,12 @@ export const mySessionsQuery = queryOptions({ queryKey: ['my-sessions'], queryFn
 
 export const officeSettingsQuery = queryOptions({ queryKey: ['office', 'settings'], queryFn: () => told(api.GET('/api/office/settings')) })
 
+export const namesQuery = queryOptions({
+  queryKey: ['names'],
+  queryFn: () => told(api.GET('/api/rules/names')),
+  refetchInterval: (query) => (query.state.data?.is_being_read ? 1_000 : false),
+})
+
 export const rulesQuery = queryOptions({ queryKey: ['rules'], queryFn: () => told(api.GET('/api/rules')) })
 
 export const officeQuery = queryOptions({ queryKey: ['office'], queryFn: () => told(api.GET('/api/office')) })

@@ -794,7 +794,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** The change lists that the person made, latest first. */
+        /** The change lists that the person made or is named in, latest first. */
         get: operations["lists_mine_lists_get"];
         put?: never;
         /** Propose a list of what was chosen, or of what is carried. Nothing moves. */
@@ -875,6 +875,23 @@ export interface paths {
         patch: operations["lists_choose_lists__int_list_id__patch"];
         trace?: never;
     };
+    "/api/lists/{list_id}/approval": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Say yes to a list as it was looked at, or take that back. */
+        put: operations["named_approve_lists__int_list_id__approval_put"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/lists/{list_id}/cancel": {
         parameters: {
             query?: never;
@@ -909,6 +926,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/lists/{list_id}/could-be-named": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Those who may see all that a list is about. */
+        get: operations["named_could_be_named_lists__int_list_id__could_be_named_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/lists/{list_id}/leave-failed": {
         parameters: {
             query?: never;
@@ -937,6 +971,23 @@ export interface paths {
         put?: never;
         /** Take steps out, name them otherwise or meet their collisions: some, or all with a finding. */
         post: operations["lists_mend_lists__int_list_id__mend_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/lists/{list_id}/named": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Name others in a list: to look at it, to decide, or to say yes before it runs. */
+        put: operations["named_name_lists__int_list_id__named_put"];
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -1395,6 +1446,41 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/rules/names": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The drive's name pattern, and how many names conform to it. */
+        get: operations["rules_show_names_rules_names_get"];
+        /** Make names by another pattern from now on; what is there keeps its name. */
+        put: operations["rules_put_pattern_rules_names_put"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rules/names/look": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** What a pattern would make of some real documents; nothing changes. */
+        post: operations["rules_look_at_pattern_rules_names_look_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/rules/parties/{party}": {
         parameters: {
             query?: never;
@@ -1612,6 +1698,16 @@ export interface components {
              */
             answer: "same" | "other";
         };
+        /** Approval */
+        Approval: {
+            /** Approves */
+            approves: boolean;
+            /**
+             * Seen
+             * @description When the list was checked that the person looked at
+             */
+            seen: string | null;
+        };
         /** Arrival */
         Arrival: {
             /**
@@ -1765,6 +1861,11 @@ export interface components {
         };
         /** ChangeList */
         ChangeList: {
+            /**
+             * Approves
+             * @description Whether the person has said yes to it as it was last checked
+             */
+            approves: boolean;
             /** At Hand */
             at_hand: string | null;
             /** Begun At */
@@ -1773,6 +1874,11 @@ export interface components {
             bytes: number;
             /** Bytes Done */
             bytes_done: number;
+            /**
+             * Can Decide
+             * @description Whether the person may meet what the check found
+             */
+            can_decide: boolean;
             /** Can Run */
             can_run: boolean;
             /** Can Undo */
@@ -1795,6 +1901,10 @@ export interface components {
             id: number;
             /** Is Being Checked */
             is_being_checked: boolean;
+            /** Maker */
+            maker: string;
+            /** Named */
+            named: components["schemas"]["Named"][];
             /**
              * On Failure
              * @enum {string}
@@ -1802,6 +1912,11 @@ export interface components {
             on_failure: "stop" | "aside";
             /** Origin */
             origin: string;
+            /**
+             * Part
+             * @description What the person was named for; null: it is their own
+             */
+            part: ("look" | "decide" | "approve") | null;
             /** Remove Empty */
             remove_empty: boolean;
             /** Seconds */
@@ -1933,6 +2048,11 @@ export interface components {
              * @default null
              */
             title: string | null;
+        };
+        /** CouldBeNamed */
+        CouldBeNamed: {
+            /** People */
+            people: components["schemas"]["Someone"][];
         };
         /** Count */
         Count: {
@@ -2171,8 +2291,7 @@ export interface components {
         DriveNotice: {
             /** Path */
             path: string;
-            /** Reason */
-            reason: string;
+            reason: components["schemas"]["Said"];
         };
         /** Edition */
         Edition: {
@@ -2238,8 +2357,7 @@ export interface components {
             now_state: string | null;
             /** Person */
             person: string | null;
-            /** Reason */
-            reason: string | null;
+            reason: components["schemas"]["Said"] | null;
             /** To Path */
             to_path: string | null;
             /** To Segments */
@@ -2248,6 +2366,18 @@ export interface components {
             undoable: boolean;
             /** Undoes */
             undoes: boolean;
+        };
+        /** Fault */
+        Fault: {
+            /**
+             * At
+             * @description The place in its text, from 0
+             */
+            at: number;
+            /** Mend */
+            mend: string;
+            /** Why */
+            why: string;
         };
         /** FieldChoice */
         FieldChoice: {
@@ -2260,8 +2390,7 @@ export interface components {
         FieldProblem: {
             /** Field */
             field: string;
-            /** Message */
-            message: string;
+            said: components["schemas"]["Said"];
         };
         /** FieldPut */
         FieldPut: {
@@ -2850,6 +2979,16 @@ export interface components {
             /** Team Id */
             team_id: number | null;
         };
+        /** NameCounts */
+        NameCounts: {
+            /** Conforming */
+            conforming: number;
+            /**
+             * Documents
+             * @description That are filed where the person may see them
+             */
+            documents: number;
+        };
         /**
          * NamePart
          * @description A stretch of a name. No model: a page of a list has a thousand, and a dict costs a tenth.
@@ -2862,6 +3001,38 @@ export interface components {
             field: string;
             /** Text */
             text: string;
+        };
+        /** Named */
+        Named: {
+            /**
+             * Approves
+             * @description Said yes to the list as it was last checked
+             */
+            approves: boolean;
+            /** Name */
+            name: string;
+            /**
+             * Part
+             * @enum {string}
+             */
+            part: "look" | "decide" | "approve";
+            /** Person Id */
+            person_id: number;
+        };
+        /** Names */
+        Names: {
+            /** Named */
+            named: components["schemas"]["Naming"][];
+        };
+        /** Naming */
+        Naming: {
+            /**
+             * Part
+             * @enum {string}
+             */
+            part: "look" | "decide" | "approve";
+            /** Person */
+            person: number;
         };
         /** NewPassword */
         NewPassword: {
@@ -2897,8 +3068,7 @@ export interface components {
         };
         /** Notice */
         Notice: {
-            /** Reason */
-            reason: string;
+            reason: components["schemas"]["Said"];
             /** Shown */
             shown: string;
         };
@@ -3109,6 +3279,67 @@ export interface components {
             /** Why */
             why: string;
         };
+        /** PatternInUse */
+        PatternInUse: {
+            counts: components["schemas"]["NameCounts"];
+            /**
+             * Is Being Read
+             * @description Whether names conform is still being read by it
+             */
+            is_being_read: boolean;
+            revision: components["schemas"]["Revision"];
+        };
+        /** PatternLooked */
+        PatternLooked: {
+            /** Advice */
+            advice: components["schemas"]["Said"][];
+            fault: components["schemas"]["Fault"] | null;
+            /** Samples */
+            samples: components["schemas"]["Sample"][];
+        };
+        /** PatternPut */
+        PatternPut: {
+            /**
+             * Joiner
+             * @enum {string}
+             */
+            joiner: "-" | "_" | " " | "." | "";
+            /**
+             * Letter Case
+             * @enum {string}
+             */
+            letter_case: "keep" | "lower" | "upper" | "title";
+            /** Longest */
+            longest: number;
+            /**
+             * Seen
+             * @description The revision that it grew from
+             */
+            seen: number;
+            /** Text */
+            text: string;
+            /** Transliterate */
+            transliterate: boolean;
+        };
+        /** PatternWish */
+        PatternWish: {
+            /**
+             * Joiner
+             * @enum {string}
+             */
+            joiner: "-" | "_" | " " | "." | "";
+            /**
+             * Letter Case
+             * @enum {string}
+             */
+            letter_case: "keep" | "lower" | "upper" | "title";
+            /** Longest */
+            longest: number;
+            /** Text */
+            text: string;
+            /** Transliterate */
+            transliterate: boolean;
+        };
         /** PickUp */
         PickUp: {
             /** Documents */
@@ -3307,6 +3538,34 @@ export interface components {
             list_id: number;
             title: components["schemas"]["Said"];
         };
+        /** Revision */
+        Revision: {
+            /**
+             * Changed At
+             * Format: date-time
+             */
+            changed_at: string;
+            /** Changed By */
+            changed_by: string | null;
+            /**
+             * Joiner
+             * @enum {string}
+             */
+            joiner: "-" | "_" | " " | "." | "";
+            /**
+             * Letter Case
+             * @enum {string}
+             */
+            letter_case: "keep" | "lower" | "upper" | "title";
+            /** Longest */
+            longest: number;
+            /** Revision */
+            revision: number;
+            /** Text */
+            text: string;
+            /** Transliterate */
+            transliterate: boolean;
+        };
         /** Rights */
         Rights: {
             folder: components["schemas"]["FolderHead"];
@@ -3362,6 +3621,25 @@ export interface components {
             facts: {
                 [key: string]: string | number | string[];
             };
+        };
+        /** Sample */
+        Sample: {
+            /**
+             * Made
+             * @description Empty where something is missing
+             */
+            made: components["schemas"]["NamePart"][];
+            /** Now */
+            now: components["schemas"]["NamePart"][];
+            /** Number */
+            number: number;
+            /**
+             * Same
+             * @description It is called so already
+             */
+            same: boolean;
+            /** Says */
+            says: components["schemas"]["Said"][];
         };
         /** Session */
         Session: {
@@ -3495,6 +3773,13 @@ export interface components {
              */
             who: string;
         };
+        /** Someone */
+        Someone: {
+            /** Id */
+            id: number;
+            /** Name */
+            name: string;
+        };
         /** Stands */
         Stands: {
             /** Name */
@@ -3611,9 +3896,8 @@ export interface components {
              * Part
              * @enum {string}
              */
-            part: "following" | "settling" | "reading" | "index" | "arrivals" | "store" | "lists" | "tidying";
-            /** Reason */
-            reason: string;
+            part: "following" | "settling" | "reading" | "index" | "arrivals" | "store" | "lists" | "tidying" | "names";
+            reason: components["schemas"]["Said"];
             /** Shown */
             shown: string;
             /**
@@ -9155,6 +9439,104 @@ export interface operations {
             };
         };
     };
+    named_approve_lists__int_list_id__approval_put: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                list_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Approval"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ChangeList"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Refused before anything moved */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     lists_cancel_lists__int_list_id__cancel_post: {
         parameters: {
             query?: never;
@@ -9343,6 +9725,100 @@ export interface operations {
             };
         };
     };
+    named_could_be_named_lists__int_list_id__could_be_named_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                list_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CouldBeNamed"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Refused before anything moved */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     lists_leave_failed_lists__int_list_id__leave_failed_post: {
         parameters: {
             query?: never;
@@ -9449,6 +9925,104 @@ export interface operations {
         requestBody: {
             content: {
                 "application/json": components["schemas"]["Mend"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ChangeList"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Refused before anything moved */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    named_name_lists__int_list_id__named_put: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                list_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Names"];
             };
         };
         responses: {
@@ -11987,6 +12561,261 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Refused before anything moved */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    rules_show_names_rules_names_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PatternInUse"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Refused before anything moved */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    rules_put_pattern_rules_names_put: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PatternPut"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Refused before anything moved */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    rules_look_at_pattern_rules_names_look_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PatternWish"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PatternLooked"];
+                };
             };
             /** @description Bad Request */
             400: {

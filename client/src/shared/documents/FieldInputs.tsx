@@ -4,13 +4,14 @@ import type { House, Slip } from '../api/client'
 import { houseQuery } from '../api/queries'
 import { Pick } from '../controls/Pick'
 import { askedOf, isFirst, typedIn, withTyped, type Field } from '../fields'
+import { worded, type Said } from '../said'
 
 interface Props {
   slip: Slip
   onChange: (part: Partial<Slip>) => void
   untouched: string // what an empty field means
   all?: boolean // fields of every kind, not only of the one that is chosen
-  problems?: { field: string; message: string }[]
+  problems?: { field: string; said: Said }[]
 }
 
 /** Every field to be filled in, each as its type wants it. */
@@ -24,7 +25,7 @@ export function FieldInputs({ slip, onChange, untouched, all = false, problems =
         <label key={field.code}>
           {field.label}
           <FieldInput field={field} house={house} untouched={untouched} value={typedIn(slip, field.code)} onType={(text) => onChange(withTyped(slip, field.code, text))} />
-          <small className="bad">{problems.find((problem) => problem.field === field.code && typedIn(slip, field.code) !== '')?.message}</small>
+          <small className="bad">{problems.filter((one) => one.field === field.code && typedIn(slip, one.field) !== '').map((one) => worded(one.said))[0]}</small>
         </label>
       ))}
     </>

@@ -11,6 +11,7 @@ from collections.abc import Collection, Iterable, Mapping, Sequence
 from dataclasses import dataclass, field, replace
 from typing import Literal
 
+from waka.core.ids import DocumentId, FolderId
 from waka.core.names import check_name, name_key, split_extension
 from waka.core.names.portable import numbered_where
 
@@ -38,7 +39,7 @@ class Planned:
     keeps_source: bool = False  #: a copy
     collision: Collision = "ask"  #: what to do where the name is taken
     digest: bytes = b""  #: of its bytes, to tell what is identical
-    onto: int | None = None  #: the document that it becomes the newest version of
+    onto: DocumentId | None = None  #: the document that it becomes the newest version of
     parks: bool = False  #: goes to a temporary name, to make way in a circle of steps
     needs: int | None = None  #: the position of the step that frees its target
     returns: bool = False  #: puts back what stood there: only the very same name is in its way, no twin of it
@@ -48,12 +49,12 @@ class Planned:
 class Snapshot:
     """What the check looks at: the names in every target folder, and the lengths of their paths."""
 
-    names: Mapping[int, Collection[tuple[str, Subject]]]
-    lengths: Mapping[int, int]  #: signs of the folder's path, with its slash
-    hidden: Mapping[int, Collection[str]] = field(default_factory=dict)
+    names: Mapping[FolderId, Collection[tuple[str, Subject]]]
+    lengths: Mapping[FolderId, int]  #: signs of the folder's path, with its slash
+    hidden: Mapping[FolderId, Collection[str]] = field(default_factory=dict)
     #: keys of names that the person may not know of; refused without saying what stands there
-    digests: Mapping[int, bytes] = field(default_factory=dict)  #: of the documents that stand there
-    above: Mapping[int, int | None] = field(default_factory=dict)  #: the folder above each
+    digests: Mapping[DocumentId, bytes] = field(default_factory=dict)  #: of the documents that stand there
+    above: Mapping[FolderId, FolderId | None] = field(default_factory=dict)  #: the folder above each
 
 
 @dataclass(frozen=True, slots=True)
@@ -64,7 +65,7 @@ class Checked:
     findings: list[StepFinding]
 
 
-_Spot = tuple[int, str]  #: folder and key of a name
+_Spot = tuple[FolderId, str]  #: folder and key of a name
 
 
 def check(steps: Sequence[Planned], snapshot: Snapshot) -> Checked:
@@ -102,9 +103,9 @@ class _Present:
 
     def __init__(self, snapshot: Snapshot) -> None:
         self._names = snapshot.names
-        self._folders: dict[int, dict[str, list[tuple[str, Subject]]]] = {}
+        self._folders: dict[FolderId, dict[str, list[tuple[str, Subject]]]] = {}
 
-    def at(self, folder: int, key: str) -> list[tuple[str, Subject]]:
+    def at(self, folder: FolderId, key: str) -> list[tuple[str, Subject]]:
         names = self._folders.get(folder)
         if names is None:
             names = self._folders[folder] = {}
@@ -165,7 +166,7 @@ class _Judge:
         assert step.target is not None
         if step.subject[0] != "folder":
             return False
-        at: int | None = step.target.folder
+        at: FolderId | None = step.target.folder
         while at is not None:
             if at == step.subject[1]:
                 return True
@@ -243,12 +244,12 @@ class _Judge:
             return step
         self._claims[_key(target)] = step.position
         self._say(step, "new_version", {"number": there[1][1]})
-        return replace(step, target=replace(target, name=there[0]), onto=there[1][1])
+        return replace(step, target=replace(target, name=there[0]), onto=DocumentId(there[1][1]))
 
     def _is_same(self, step: Planned, subject: Subject) -> bool:
         return (
             subject[0] == "document" and step.digest != b""
-            and self.snapshot.digests.get(subject[1]) == step.digest
+            and self.snapshot.digests.get(DocumentId(subject[1])) == step.digest
         )  # fmt: skip
 
     def _check_name(self, step: Planned, target: Spot) -> None:

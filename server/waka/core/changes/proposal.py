@@ -10,6 +10,7 @@ from collections.abc import Mapping
 import msgspec
 
 from waka.core.fields.record import Record, SlipValue
+from waka.core.ids import DocumentId, FolderId
 
 from .acts import Arrival
 from .check import Collision
@@ -19,10 +20,10 @@ from .step import Spot
 class Proposal(msgspec.Struct, frozen=True, kw_only=True, omit_defaults=True):
     act: str  #: the code of the act that prepares it
     at: int = 0  #: its place in the proposal
-    document: int | None = None
-    folder: int | None = None  #: that is moved, made again or removed
+    document: DocumentId | None = None
+    folder: FolderId | None = None  #: that is moved, made again or removed
     source: str | None = None  #: a path, where no number is known
-    into: int | None = None  #: the folder to go to; with neither this nor ``to`` it stays in its own
+    into: FolderId | None = None  #: the folder to go to; with neither this nor ``to`` it stays in its own
     to: str | None = (
         None  #: the folder's path, where it may have to be made; from ``into``, if both are given
     )
@@ -31,7 +32,7 @@ class Proposal(msgspec.Struct, frozen=True, kw_only=True, omit_defaults=True):
     leave: bool = False  #: the person took it out
     undoes: bool = False  #: it puts back: what is no longer as it was left is left alone
     stands: Spot | None = None  #: where what is put back should stand
-    onto: int | None = None  #: the document that it stops being a version of
+    onto: DocumentId | None = None  #: the document that it stops being a version of
     record: Record | None = None  #: the fields that it gets
     only: tuple[str, ...] | None = None  #: of them, those that it gets; None: all
     arrival: Arrival | None = None  #: what it was on the desk

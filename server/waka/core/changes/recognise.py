@@ -17,14 +17,16 @@ from collections.abc import Callable, Iterable, Mapping, Sequence
 from dataclasses import dataclass, field
 from typing import TypeVar
 
-Place = tuple[int, str]  #: a folder's id and a name in it
+from waka.core.ids import DocumentId, FolderId
+
+Place = tuple[FolderId, str]  #: a folder's id and a name in it
 
 
 @dataclass(frozen=True, slots=True)
 class Known:
     """A document whose file is not as the records say."""
 
-    id: int
+    id: DocumentId
     place: Place
     size: int
     inode: int
@@ -254,8 +256,8 @@ def moved_together(same: Iterable[Same]) -> list[list[Same]]:
 
 @dataclass(frozen=True, slots=True)
 class KnownFolder:
-    id: int
-    parent: int | None
+    id: FolderId
+    parent: FolderId | None
     name: str
     inode: int | None
     born_ns: int = 0  #: 0: not known
@@ -271,19 +273,19 @@ class FoundFolder:
 class FolderMatch:
     """What became of the folders."""
 
-    at: dict[bytes, int] = field(default_factory=dict)  #: path on disk → folder's id, as it should be
-    moved: dict[int, bytes] = field(default_factory=dict)  #: folder → its path on disk now
-    seen: dict[int, FoundFolder] = field(
+    at: dict[bytes, FolderId] = field(default_factory=dict)  #: path on disk → folder's id, as it should be
+    moved: dict[FolderId, bytes] = field(default_factory=dict)  #: folder → its path on disk now
+    seen: dict[FolderId, FoundFolder] = field(
         default_factory=dict
     )  #: folders whose inode or birth is to be written down
     new: list[bytes] = field(default_factory=list)  #: paths that no folder is, parents first
-    gone: list[int] = field(default_factory=list)
+    gone: list[FolderId] = field(default_factory=list)
 
 
-HoldsSame = Callable[[int, bytes], bool]  #: whether the folder at a path holds what that folder held
+HoldsSame = Callable[[FolderId, bytes], bool]  #: whether the folder at a path holds what that folder held
 
 
-def _proves_nothing(folder: int, path: bytes) -> bool:
+def _proves_nothing(folder: FolderId, path: bytes) -> bool:
     return False
 
 

@@ -5,6 +5,8 @@ from __future__ import annotations
 from dataclasses import dataclass, field
 from typing import Literal
 
+from waka.core.ids import DocumentId, FolderId, ListId
+
 from .acts import Act, KnownFile
 from .findings import Said
 
@@ -18,7 +20,7 @@ StepState = Literal["proposed", "intended", "done", "put_back", "failed", "left"
 class Spot:
     """A name in a folder. Folders that are still to be made have numbers below zero."""
 
-    folder: int
+    folder: FolderId
     name: str
 
 
@@ -29,12 +31,12 @@ NO_FILE = KnownFile()
 class Step:
     """One step. Of a document, ``source`` and ``target`` are its folder and name; of a folder, its parent and name."""
 
-    list_id: int
+    list_id: ListId
     position: int
     act: Act
-    document: int | None = None
-    folder: int | None = None  #: where a folder is what the step is about
-    onto: int | None = None  #: the document that it becomes a version of, or stops being one of
+    document: DocumentId | None = None
+    folder: FolderId | None = None  #: where a folder is what the step is about
+    onto: DocumentId | None = None  #: the document that it becomes a version of, or stops being one of
     source: Spot | None = None
     target: Spot | None = None  #: its folder is 0 where the list itself makes that
     make: str | None = None  #: the path of the folder that the list makes: for this step, or as this step
@@ -51,6 +53,6 @@ class Step:
     was: str | None = None  #: where it stood before it went to one
 
     @property
-    def documents(self) -> list[int]:
+    def documents(self) -> list[DocumentId]:
         """The documents that the step is about."""
         return [number for number in (self.document, self.onto) if number is not None]

@@ -6,6 +6,8 @@ from collections.abc import Mapping, Sequence
 
 import msgspec
 
+from waka.core.ids import FolderId
+
 
 class Sight(msgspec.Struct, frozen=True, kw_only=True):
     """Who gains and who loses sight of some documents, by name."""
@@ -19,7 +21,7 @@ class FolderChange(msgspec.Struct, frozen=True, kw_only=True):
     """The documents in a folder and in all beneath it, as far as the person may see them."""
 
     path: str
-    folder: int | None  #: None: it is made by the list
+    folder: FolderId | None  #: None: it is made by the list
     before: int
     after: int
     itself: bool = True  #: documents come or go here, not only beneath
@@ -39,7 +41,7 @@ class Summary(msgspec.Struct, frozen=True, kw_only=True):
 class Ask(msgspec.Struct, frozen=True, kw_only=True, omit_defaults=True):
     """What a list was made from, and what holds for the whole of it."""
 
-    into: int | None = None
+    into: FolderId | None = None
     sheet: str | None = None  #: the name of the spreadsheet
     source: str | None = None  #: the two patterns of a mapping
     target: str | None = None

@@ -7,6 +7,8 @@ from dataclasses import dataclass, field, replace
 from datetime import date
 from decimal import Decimal
 
+from waka.core.ids import PartyId
+
 SlipValue = str | int | bool | None | Mapping[str, str]  #: of one part of a slip, as it is kept
 
 
@@ -15,7 +17,7 @@ class Record:
     """The fields of a document as they are kept: the first ones by themselves, all others by their codes."""
 
     kind: str | None = None
-    party: int | None = None
+    party: PartyId | None = None
     when: date | None = None
     what: str | None = None
     reference: str | None = None

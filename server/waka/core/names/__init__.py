@@ -16,6 +16,7 @@ from .values import (
     PartialDate,
     Parties,
     Party,
+    as_text,
     fold,
 )
 from .veil import veiled
@@ -40,6 +41,7 @@ __all__ = [
     "Stop",
     "Style",
     "ambiguity",
+    "as_text",
     "check_name",
     "compose",
     "fold",

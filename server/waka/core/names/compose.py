@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from dataclasses import dataclass
+from functools import lru_cache
 
 from .formats import TextFormat
 from .pattern import Literal, Pattern, Slot
@@ -27,9 +28,10 @@ class Composed:
 
 @dataclass(frozen=True, slots=True)
 class Lack:
-    """A field that a pattern needs and does not get, and why."""
+    """A field that a pattern needs and does not get: a code of why, and why as a person reads it."""
 
     field: str
+    code: str
     why: str
 
 
@@ -48,28 +50,50 @@ def compose(pattern: Pattern, fields: Fields, parties: Parties) -> Composed | Mi
     segments: list[Segment] = []
     lacks: list[Lack] = []
     cuttable: list[int] = []
-    for part in pattern.parts:
-        if isinstance(part, Literal):
-            segments.append(Segment(part.text, None))
+    for part, literal, before, after, may_be_cut in _planned(pattern):
+        if literal is not None:
+            segments.append(literal)
             continue
         value = fields.get(part.field)
         if value is None or value == "":
             if not part.optional:
-                lacks.append(Lack(part.field, "is missing"))
+                lacks.append(Lack(part.field, "lacks", "is missing"))
             continue
         try:
             shown = show(value, part, pattern, parties)
         except Unfit as unfit:
-            lacks.append(Lack(part.field, str(unfit)))
+            lacks.append(Lack(part.field, unfit.code, str(unfit)))
             continue
-        segments.extend(Segment(t, None) for t in (part.before,) if t)
-        if _may_be_cut(part):
+        if before is not None:
+            segments.append(before)
+        if may_be_cut:
             cuttable.append(len(segments))
         segments.append(Segment(shown, part.field))
-        segments.extend(Segment(t, None) for t in (part.after,) if t)
+        if after is not None:
+            segments.append(after)
     if lacks:
         return Missing(tuple(lacks))
     return _fitted(pattern, segments, cuttable)
+
+
+_Planned = tuple[Slot, Segment | None, Segment | None, Segment | None, bool]
+#: a field, or literal text beside any field; what stands before and after it; whether it may be cut
+
+
+@lru_cache(maxsize=256)
+def _planned(pattern: Pattern) -> tuple[_Planned, ...]:
+    """Return the parts of *pattern* with all of them that is the same for every name."""
+    no_field = pattern.slots[0]
+    return tuple(
+        (no_field, Segment(part.text, None), None, None, False)
+        if isinstance(part, Literal)
+        else (part, None, _between(part.before), _between(part.after), _may_be_cut(part))
+        for part in pattern.parts
+    )
+
+
+def _between(text: str) -> Segment | None:
+    return Segment(text, None) if text else None
 
 
 def _may_be_cut(slot: Slot) -> bool:
@@ -81,9 +105,12 @@ def _may_be_cut(slot: Slot) -> bool:
 
 
 def _fitted(pattern: Pattern, segments: list[Segment], cuttable: list[int]) -> Composed:
-    over = sum(len(s.text) for s in segments) - pattern.style.longest
+    stem = "".join([s.text for s in segments])
+    over = len(stem) - pattern.style.longest
+    if over <= 0:
+        return Composed(stem, tuple(segments))
     shortened = None
-    if over > 0 and cuttable:
+    if cuttable:
         at = max(cuttable, key=lambda i: len(segments[i].text))
         longest = segments[at]
         kept = cut(longest.text, max(1, len(longest.text) - over), pattern.style.joiner)

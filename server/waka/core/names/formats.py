@@ -1,22 +1,48 @@
 """The format words of a pattern: how a date, a text or a number is shown.
 
-Dates are runs of ``yyyy yy mm dd mon month q ww`` with separators between them; texts know ``short``,
-``initials``, ``last-first``, ``lower``, ``upper``, ``title``, ``first N`` and ``max N``; a run of zeros
-is the least width of a whole number.
+Dates are runs of ``yyyy yy mm m dd d mon month q ww school`` with signs or spaces between them; texts know
+``short``, ``words N``, ``initials``, ``last-first``, ``lower``, ``upper``, ``title``, ``first N`` and ``max N``; a run
+of zeros is the least width of a whole number.
 """
 
 from __future__ import annotations
 
-from dataclasses import dataclass
+import re
+from dataclasses import dataclass, field
 from datetime import date
 
 from .values import PartialDate
 
-DATE_TOKENS = ("month", "yyyy", "mon", "yy", "mm", "dd", "ww", "q")  # longest first: greedy reading
+DATE_TOKENS = (
+    "school",
+    "month",
+    "yyyy",
+    "mon",
+    "yy",
+    "mm",
+    "dd",
+    "ww",
+    "q",
+    "m",
+    "d",
+)  # longest first: greedy reading
 MONTHS = (
     "january", "february", "march", "april", "may", "june",
     "july", "august", "september", "october", "november", "december",
 )  # fmt: skip
+_TOLD_BY = {
+    "yyyy": "year", "yy": "year", "mm": "month", "mon": "month", "month": "month", "dd": "day", "q": "quarter",
+    "ww": "week", "m": "month", "d": "day", "school": "school",
+}  # fmt: skip
+_PLAIN = {
+    "yyyy": "{0:04d}",
+    "mm": "{1:02d}",
+    "dd": "{2:02d}",
+    "q": "{3}",
+    "yy": "{4:02d}",
+    "m": "{1}",
+    "d": "{2}",
+}
 CASE_WORDS = ("lower", "upper", "title")
 CENTURY_PIVOT = 70  #: two-digit years from here on are of the 1900s, below it of the 2000s
 
@@ -26,6 +52,19 @@ class DateFormat:
     """Tokens and the separators between them, in order: ``(("yyyy", True), ("-", False), ...)``."""
 
     parts: tuple[tuple[str, bool], ...]
+    by_week: bool = field(init=False, compare=False, repr=False)  #: the year is that of the ISO week
+
+    #: writes year, month, day, quarter and two-digit year of a whole date; None where it takes more than numbers
+    template: str | None = field(init=False, compare=False, repr=False)
+
+    def __post_init__(self) -> None:
+        object.__setattr__(self, "by_week", ("ww", True) in self.parts)
+        pieces = [
+            _PLAIN.get(text) if is_token else re.sub("[{}]", r"\g<0>\g<0>", text)
+            for text, is_token in self.parts
+        ]
+        plain = [piece for piece in pieces if piece is not None]
+        object.__setattr__(self, "template", "".join(plain) if len(plain) == len(pieces) else None)
 
     @property
     def tokens(self) -> frozenset[str]:
@@ -53,6 +92,7 @@ class TextFormat:
     """What the format words of a text say; every word that is not given is None or False."""
 
     short: bool = False
+    words: int | None = None  #: exactly so many
     initials: bool = False
     last_first: bool = False
     case: str | None = None
@@ -61,9 +101,15 @@ class TextFormat:
     zeros: int | None = None  #: least number of digits
 
 
-def show_date(value: date | PartialDate, format: DateFormat, case: str) -> str | None:
-    """Return *value* in *format*, or None where the value does not tell enough."""
-    known = parts_of(value, by_week="ww" in format.tokens)
+def show_date(value: date | PartialDate, format: DateFormat, case: str, year_begins: int = 1) -> str | None:
+    """Return *value* in *format*, or None where the value does not tell enough.
+
+    *year_begins*: the first month of a school year.
+    """
+    if format.template is not None and isinstance(value, date):
+        year, month = value.year, value.month
+        return format.template.format(year, month, value.day, (month + 2) // 3, year % 100)
+    known = parts_of(value, by_week=format.by_week, year_begins=year_begins)
     out: list[str] = []
     for text, is_token in format.parts:
         if not is_token:
@@ -76,17 +122,14 @@ def show_date(value: date | PartialDate, format: DateFormat, case: str) -> str |
     return "".join(out)
 
 
-def parts_of(value: date | PartialDate, *, by_week: bool) -> PartialDate:
+def parts_of(value: date | PartialDate, *, by_week: bool, year_begins: int = 1) -> PartialDate:
     """Return all that follows from *value*; with *by_week* the year is that of the ISO week."""
     if isinstance(value, date):
-        iso = value.isocalendar()
+        year, week, _ = value.isocalendar() if by_week else (value.year, None, None)
         return PartialDate(
-            year=iso.year if by_week else value.year,
-            month=value.month,
-            day=value.day,
-            quarter=(value.month + 2) // 3,
-            week=iso.week,
-        )
+            year=year, month=value.month, day=value.day, quarter=(value.month + 2) // 3, week=week,
+            school=value.year - (value.month < year_begins),
+        )  # fmt: skip
     if value.quarter is None and value.month is not None:
         return PartialDate(
             year=value.year, month=value.month, day=value.day,
@@ -96,16 +139,15 @@ def parts_of(value: date | PartialDate, *, by_week: bool) -> PartialDate:
 
 
 def _show_token(token: str, known: PartialDate, case: str) -> str | None:
-    number = {
-        "yyyy": known.year, "yy": known.year, "mm": known.month, "mon": known.month,
-        "month": known.month, "dd": known.day, "q": known.quarter, "ww": known.week,
-    }[token]  # fmt: skip
+    number: int | None = getattr(known, _TOLD_BY[token])
     if number is None:
         return None
     if token == "yyyy":
         return f"{number:04d}"
-    if token == "q":
+    if token in ("q", "m", "d"):
         return str(number)
+    if token == "school":
+        return f"{number:04d}-{(number + 1) % 100:02d}"
     if token in ("mon", "month"):
         name = MONTHS[number - 1]
         return in_case(name if token == "month" else name[:3], "title" if case == "keep" else case)
@@ -120,8 +162,11 @@ def read_token(token: str, text: str) -> tuple[str, int]:
     if token == "yy":
         two = int(text)
         return "year", two + (1900 if two >= CENTURY_PIVOT else 2000)
-    part = {"yyyy": "year", "mm": "month", "dd": "day", "q": "quarter", "ww": "week"}[token]
-    return part, int(text)
+    if token == "school":
+        first, _, second = text.partition("-")
+        # one that ends in another year than the next is none; 0 is refused like the year 0
+        return "school", int(first) if (int(first) + 1) % 100 == int(second) else 0
+    return _TOLD_BY[token], int(text)
 
 
 def in_case(text: str, case: str) -> str:

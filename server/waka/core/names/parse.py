@@ -19,6 +19,11 @@ from .shape import Shape
 from .values import Fields, FieldType, FieldValue, PartialDate, Parties
 from .writing import Unfit, value_of
 
+_TOKENS = {
+    "yyyy": "[0-9]{4}", "q": "[1-4]", "m": "[1-9][0-9]?", "d": "[1-9][0-9]?", "school": "[0-9]{4}-[0-9]{2}",
+}  # fmt: skip
+_MOST = {"month": 12, "quarter": 4, "week": 53, "day": 31}
+
 
 @dataclass(frozen=True, slots=True)
 class Parsed:
@@ -39,7 +44,7 @@ class Stop:
 class _Compiled:
     regex: re.Pattern[str]
     slots: dict[str, Slot]
-    dates: dict[str, tuple[str, str]]  #: group → (slot's group, token)
+    dates: dict[str, list[tuple[str, str]]]  #: slot's group → the groups of its tokens
     shape: Shape
 
 
@@ -119,18 +124,18 @@ def _reason(stem: str, at: int, expected: tuple[str, ...]) -> str:
 
 def _date(compiled: _Compiled, group: str, found: re.Match[str]) -> PartialDate:
     known: dict[str, int] = {}
-    for part, (owner, token) in compiled.dates.items():
-        if owner != group:
-            continue
+    for part, token in compiled.dates[group]:
         name, number = read_token(token, found[part])
         if known.setdefault(name, number) != number:
-            raise Unfit(f"two different values for the {name}")
-    limits = {"month": 12, "quarter": 4, "week": 53, "day": 31}
-    for name, most in limits.items():
-        if name in known and not 1 <= known[name] <= most:
-            raise Unfit(f"there is no {name} {known[name]}")
-    if known.get("year") == 0:
-        raise Unfit("there is no year 0")
+            raise Unfit("two_values", f"two different values for the {name}")
+    for name, number in known.items():
+        if name in _MOST and not 1 <= number <= _MOST[name]:
+            raise Unfit("no_such_date", f"there is no {name} {number}")
+    if known.get("year") == 0 or known.get("school") == 0:
+        raise Unfit(
+            "no_such_date",
+            "there is no year 0" if known.get("year") == 0 else "a school year ends in the next year",
+        )
     return PartialDate(**known)
 
 
@@ -139,14 +144,14 @@ def _merged(one: FieldValue | None, two: FieldValue) -> FieldValue:
     if one is None or one == two:
         return two
     if isinstance(one, PartialDate) and isinstance(two, PartialDate):
-        parts = ("year", "month", "day", "quarter", "week")
+        parts = ("year", "month", "day", "quarter", "week", "school")
         known = {n: v for n in parts if (v := getattr(one, n)) is not None}
         for n in parts:
             value = getattr(two, n)
             if value is not None and known.setdefault(n, value) != value:
-                raise Unfit(f"two different values for the {n}")
+                raise Unfit("two_values", f"two different values for the {n}")
         return replace(PartialDate(), **known)
-    raise Unfit("the same field is read in two different ways")
+    raise Unfit("two_values", "the same field is read in two different ways")
 
 
 def _whole(value: FieldValue) -> FieldValue:
@@ -160,7 +165,7 @@ def _whole(value: FieldValue) -> FieldValue:
 @lru_cache(maxsize=256)
 def _compile(pattern: Pattern) -> _Compiled:
     slots: dict[str, Slot] = {}
-    dates: dict[str, tuple[str, str]] = {}
+    dates: dict[str, list[tuple[str, str]]] = {}
     gaps = pattern.reserved | FORBIDDEN | {pattern.style.joiner}
     word = f"[^\\s{re.escape(''.join(sorted(gaps)))}]+"
     out: list[str] = []
@@ -176,12 +181,12 @@ def _compile(pattern: Pattern) -> _Compiled:
     return _Compiled(re.compile("".join(out)), slots, dates, Shape.of(pattern))
 
 
-def _body(slot: Slot, group: str, word: str, joiner: str, dates: dict[str, tuple[str, str]]) -> str:
+def _body(slot: Slot, group: str, word: str, joiner: str, dates: dict[str, list[tuple[str, str]]]) -> str:
     if isinstance(slot.format, DateFormat):
         out = []
         for number, (text, is_token) in enumerate(slot.format.parts):
             if is_token:
-                dates[f"{group}t{number}"] = (group, text)
+                dates.setdefault(group, []).append((f"{group}t{number}", text))
                 out.append(f"(?P<{group}t{number}>{_token(text)})")
             else:
                 out.append(re.escape(text))
@@ -195,11 +200,17 @@ def _body(slot: Slot, group: str, word: str, joiner: str, dates: dict[str, tuple
         return f"[0-9]{{{format.zeros},}}"
     if not joiner or format.initials:
         return word
-    return f"{word}(?:{re.escape(joiner)}{word})*"
+    more = "*" if format.words is None else f"{{{format.words - 1}}}"
+    return f"{word}(?:{re.escape(joiner)}{word}){more}"
+
+
+def date_regex(format: DateFormat) -> str:
+    """Return a regular expression for the dates that *format* writes, and some that the calendar does not have."""
+    return "".join(_token(text) if is_token else re.escape(text) for text, is_token in format.parts)
 
 
 def _token(token: str) -> str:
     if token in ("mon", "month"):
         names = [m[:3] if token == "mon" else m for m in MONTHS]
         return f"(?i:{'|'.join(names)})"
-    return {"yyyy": "[0-9]{4}", "q": "[1-4]"}.get(token, "[0-9]{2}")
+    return _TOKENS.get(token, "[0-9]{2}")

@@ -11,7 +11,7 @@ from __future__ import annotations
 
 import re
 from collections.abc import Mapping
-from dataclasses import dataclass
+from dataclasses import dataclass, field
 
 from .formats import CASE_WORDS, DEFAULT_DATE, DateFormat, TextFormat
 from .values import FIELD_TYPES, FieldType
@@ -41,6 +41,7 @@ class Style:
     case: str = "lower"  #: of texts; codes keep theirs
     transliterate: bool = True  #: write letters beyond a-z with a-z
     longest: int = LONGEST_DEFAULT
+    year_begins: int = 1  #: the first month of a school year
 
     def __post_init__(self) -> None:
         if self.joiner not in JOINERS:
@@ -49,6 +50,8 @@ class Style:
             raise ValueError(f"the letter case {self.case!r} is none of {CASES}")
         if not 10 <= self.longest <= 240:
             raise ValueError("the longest name must be of 10 to 240 characters")
+        if not 1 <= self.year_begins <= 12:
+            raise ValueError("a school year begins in one of twelve months")
 
 
 @dataclass(frozen=True, slots=True)
@@ -75,6 +78,15 @@ class Pattern:
     text: str
     parts: tuple[Literal | Slot, ...]
     style: Style
+    #: the signs that separate fields; a value never contains them, so they can be told apart
+    reserved: frozenset[str] = field(init=False, compare=False, repr=False)
+
+    def __post_init__(self) -> None:
+        literal = "".join(
+            part.text if isinstance(part, Literal) else part.before + part.after for part in self.parts
+        )
+        signs = frozenset(c for c in literal if not c.isalnum()) - {self.style.joiner}
+        object.__setattr__(self, "reserved", signs)
 
     def __hash__(self) -> int:
         # the text tells patterns apart well enough, and is hashed for every name that is read
@@ -83,14 +95,6 @@ class Pattern:
     @property
     def slots(self) -> tuple[Slot, ...]:
         return tuple(part for part in self.parts if isinstance(part, Slot))
-
-    @property
-    def reserved(self) -> frozenset[str]:
-        """The signs that separate fields; a value never contains them, so they can be told apart."""
-        literal = "".join(
-            part.text if isinstance(part, Literal) else part.before + part.after for part in self.parts
-        )
-        return frozenset(c for c in literal if not c.isalnum()) - {self.style.joiner}
 
     @classmethod
     def read(
@@ -175,13 +179,14 @@ def _closing(text: str, start: int) -> int:
 def _read_date(text: str, words: list[tuple[str, int]]) -> DateFormat:
     if not words:
         return DEFAULT_DATE
-    if len(words) > 1:
-        raise PatternError(text, words[1][1], "A date takes one format", "Join it, as yyyy-mm-dd.")
-    format = DateFormat.read(words[0][0])
-    if format is None or any(t in FORBIDDEN for t, token in format.parts if not token):
-        raise PatternError(text, words[0][1], f"{words[0][0]!r} is no date format",
-                           "Use yyyy yy mm dd mon month q ww with signs between.")  # fmt: skip
-    return format
+    for word, at in words:
+        format = DateFormat.read(word)
+        if format is None or any(t in FORBIDDEN for t, token in format.parts if not token):
+            raise PatternError(text, at, f"{word!r} is no date format",
+                               "Use yyyy yy mm m dd d mon month q ww school with signs between.")  # fmt: skip
+    whole = DateFormat.read(" ".join(word for word, _ in words))
+    assert whole is not None  # each of its words is one
+    return whole
 
 
 def _read_text(text: str, words: list[tuple[str, int]], type: FieldType) -> TextFormat:
@@ -194,17 +199,19 @@ def _read_text(text: str, words: list[tuple[str, int]], type: FieldType) -> Text
             values[word.replace("-", "_")] = True
         elif word in CASE_WORDS:
             values["case"] = word
-        elif word in ("first", "max"):
+        elif word in ("first", "max", "words"):
             count, _ = next(rest, ("", at))
             if not count.isascii() or not count.isdigit() or int(count) < 1:
                 raise PatternError(text, at, f"{word!r} needs a number", f"Write {word} 3.")
-            values["first" if word == "first" else "longest"] = int(count)
+            values["longest" if word == "max" else word] = int(count)
         elif set(word) == {"0"}:
             values["zeros"] = len(word)
         else:
             raise PatternError(text, at, f"{word!r} is no format", "Known: short, initials, "
-                               "last-first, lower, upper, title, first 3, max 20, 000.")  # fmt: skip
-    if sum(key in values for key in ("short", "initials", "last_first", "zeros")) > 1:
+                               "last-first, words 2, lower, upper, title, first 3, max 20, 000.")  # fmt: skip
+    if sum(key in values for key in ("short", "initials", "last_first", "zeros")) > 1 or (
+        "words" in values and values.keys() & {"short", "initials", "zeros", "first", "longest"}
+    ):
         raise PatternError(text, words[0][1], "These formats contradict each other", "Keep one.")
     if type is FieldType.MONEY and values:
         raise PatternError(text, words[0][1], "An amount has one way of writing", "Leave it out.")

@@ -118,8 +118,14 @@ class Shape:
             letters = frozenset("abcdefghijklmnopqrstuvwxyz") | DIGITS
             return self._repeated(self._one(letters, name))
         head = self._repeated(self._one(word, name))
-        if not joiner or format.initials:
+        if not joiner or format.initials or format.words == 1:
             return head
+        if format.words is not None:
+            each = [
+                self._seq([self._text(joiner, name), self._repeated(self._one(word, name))])
+                for _ in range(format.words - 1)
+            ]
+            return self._seq([head, *each])
         more = self._seq([self._text(joiner, name), self._repeated(self._one(word, name))])
         return self._seq([head, self._maybe(self._repeated(more))])
 
@@ -134,7 +140,14 @@ class Shape:
             return self._either(
                 [self._seq([self._one(frozenset({c, c.upper()}), name) for c in m]) for m in names]
             )
+        if token in ("m", "d"):  # no zero before it
+            return self._seq([self._one(DIGITS - {"0"}, name), self._maybe(self._one(DIGITS, name))])
+        if token == "school":
+            return self._seq([self._digits_of(4, name), self._text("-", name), self._digits_of(2, name)])
         width = {"yyyy": 4, "q": 1}.get(token, 2)
+        return self._digits_of(width, name)
+
+    def _digits_of(self, width: int, name: str) -> Expr:
         return self._seq([self._one(DIGITS, name) for _ in range(width)])
 
     def ambiguity(self) -> tuple[str, ...] | None:

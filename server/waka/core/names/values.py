@@ -8,7 +8,7 @@ back must not invent the rest, so two value types stand for "this much is known"
 from __future__ import annotations
 
 import unicodedata
-from collections.abc import Iterable, Mapping
+from collections.abc import Iterable, Mapping, Sequence
 from dataclasses import dataclass, field
 from datetime import date
 from decimal import Decimal
@@ -51,6 +51,7 @@ class PartialDate:
     day: int | None = None
     quarter: int | None = None
     week: int | None = None  #: ISO 8601 week, 1 to 53
+    school: int | None = None  #: the year in which a school year begins
 
 
 @dataclass(frozen=True, slots=True)
@@ -64,6 +65,21 @@ FieldValue = str | date | PartialDate | Decimal | AsWritten
 Fields = Mapping[str, FieldValue]
 
 
+def as_text(value: FieldValue) -> str:
+    """Return a value as text: a date as far as it is known, by ISO 8601 where that has a form for it."""
+    if isinstance(value, AsWritten):
+        return value.text
+    if not isinstance(value, PartialDate):
+        return value.isoformat() if isinstance(value, date) else str(value)
+    if value.school is not None:
+        return f"{value.school}-{(value.school + 1) % 100:02d}"
+    if value.quarter is not None:
+        return f"{value.year}-Q{value.quarter}"
+    if value.week is not None:
+        return f"{value.year}-W{value.week:02d}"
+    return "-".join(f"{part:02d}" for part in (value.year, value.month, value.day) if part is not None)
+
+
 @dataclass(frozen=True, slots=True)
 class Party:
     """A person or organisation that documents come from or go to."""
@@ -75,6 +91,8 @@ class Party:
 
 def fold(text: str) -> str:
     """Return *text* as compared by people: without regard to case, form or outer spaces."""
+    if text.isascii():
+        return text.casefold().strip()
     return unicodedata.normalize("NFC", unicodedata.normalize("NFC", text).casefold()).strip()
 
 
@@ -85,6 +103,8 @@ class Parties:
     known: tuple[Party, ...] = ()
     _by_name: dict[str, Party] = field(init=False, repr=False, compare=False)
     _by_short: dict[str, Party] = field(init=False, repr=False, compare=False)
+    #: by pattern and field: how names write the parties, as ``writing`` found it
+    written: dict[object, Mapping[str, Sequence[str]]] = field(init=False, repr=False, compare=False)
 
     def __post_init__(self) -> None:
         names: dict[str, Party] = {}
@@ -92,6 +112,7 @@ class Parties:
             for spelling in (*party.spellings, party.name):
                 names[fold(spelling)] = party
         object.__setattr__(self, "_by_name", names)
+        object.__setattr__(self, "written", {})
         object.__setattr__(self, "_by_short", {party.short: party for party in self.known if party.short})
 
     @classmethod

@@ -12,6 +12,7 @@ from collections.abc import Mapping
 from waka.core.changes.findings import Fact, Said
 
 from .codes import AT_STEP, CODES
+from .reasons import REASONS
 from .titles import TITLES, UNDO
 
 _PART = re.compile(r"\[([^\[\]]*)\]")
@@ -24,6 +25,8 @@ def worded(code: str, facts: Mapping[str, Fact]) -> str:
     told = facts.get(TOLD)
     if isinstance(told, str):
         return told
+    if code in REASONS:
+        return filled(REASONS[code], facts)
     words = CODES.get(code) or TITLES.get(code)
     return filled(AT_STEP + (words.text if words is not None else f"[{{why}}] ({code})"), facts)
 

@@ -3,16 +3,21 @@ insert into change_list (title, origin, person_id, state, undo_of, at_once, ask)
 values (%(title)s, %(origin)s, %(person)s, 'draft', %(undo_of)s, false, %(ask)s) returning id
 
 -- name: of_person
--- The lists that this person made, latest first.
+-- The lists that this person made or is named in, latest first.
 select {columns}
 from change_list l
-where l.person_id = %(person)s and not l.at_once and (%(before)s::bigint is null or l.id < %(before)s)
+where (l.person_id = %(person)s or exists (select from list_person n where n.list_id = l.id and n.person_id = %(person)s))
+  and not l.at_once and (%(before)s::bigint is null or l.id < %(before)s)
 order by l.id desc limit 100
 
 -- name: one
 -- A list that this person made; nobody else may know of it.
 select {columns}
 from change_list l where l.id = %(list)s and l.person_id = %(person)s and not l.at_once
+
+-- name: whosever
+select {columns}
+from change_list l where l.id = %(list)s and not l.at_once
 
 -- name: lock
 select {columns}

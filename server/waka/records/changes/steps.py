@@ -13,7 +13,9 @@ from waka.core.changes.acts import Act, KnownFile, code_of
 from waka.core.changes.findings import Said, StepFinding
 from waka.core.changes.proposal import Proposal
 from waka.core.changes.step import Place, Spot, Step, StepState
+from waka.core.ids import NO_FOLDER, DocumentId, FolderId, ListId, PersonId
 from waka.core.words import blocks
+from waka.records.changes.said import said_json, said_of
 from waka.records.changes.steps_json import (
     act_json,
     act_of,
@@ -21,10 +23,8 @@ from waka.records.changes.steps_json import (
     findings_of,
     proposal_json,
     proposal_of,
-    said_json,
-    said_of,
 )
-from waka.records.database import rows, value
+from waka.records.database import AT_ONCE, rows, value
 from waka.records.sql import load
 
 COLUMNS = """s.list_id, s.position, s.act, s.detail, s.document_id, s.folder_id, s.onto_id, s.from_folder, s.from_name,
@@ -34,16 +34,17 @@ SQL = load("changes/steps", COLUMNS)
 
 
 def _step(
-    list_id: int, position: int, act: str, detail: Mapping[str, Any], document: int | None, folder: int | None,
-    onto: int | None, from_folder: int | None, from_name: str | None, to_folder: int | None, to_name: str | None,
+    list_id: ListId, position: int, act: str, detail: Mapping[str, Any], document: DocumentId | None,
+    folder: FolderId | None, onto: DocumentId | None, from_folder: FolderId | None, from_name: str | None,
+    to_folder: FolderId | None, to_name: str | None,
     make: str | None, from_place: Place, from_path: bytes, to_place: Place, to_path: bytes, size: int, sha256: bytes,
     inode: int, modified_ns: int, state: StepState, failure: Mapping[str, Any] | None, conformed: bool | None,
     conforms: bool | None, parks: bool, was: str | None,
 ) -> Step:  # fmt: skip
     return Step(
         list_id=list_id, position=position, act=act_of(act, detail), document=document, folder=folder, onto=onto,
-        source=Spot(folder=from_folder or 0, name=from_name) if from_name is not None else None,
-        target=Spot(folder=to_folder or 0, name=to_name) if to_name is not None else None,
+        source=Spot(folder=from_folder or NO_FOLDER, name=from_name) if from_name is not None else None,
+        target=Spot(folder=to_folder or NO_FOLDER, name=to_name) if to_name is not None else None,
         make=make, from_place=from_place, from_path=from_path, to_place=to_place, to_path=to_path,
         file=KnownFile(size=size, sha256=sha256, inode=inode, modified_ns=modified_ns), state=state,
         failure=said_of(failure), conformed=conformed, conforms=conforms, parks=parks, was=was,
@@ -70,7 +71,7 @@ class NewStep:
         return any(blocks(finding.code) for finding in self.findings)
 
 
-def put(conn: Connection, list_id: int, new: Iterable[NewStep]) -> None:
+def put(conn: Connection, list_id: ListId, new: Iterable[NewStep]) -> None:
     with conn.cursor() as cur, cur.copy(SQL["copy_in"]) as copy:
         for one in new:
             s, file = one.step, one.step.file
@@ -87,16 +88,18 @@ def put(conn: Connection, list_id: int, new: Iterable[NewStep]) -> None:
             ))  # fmt: skip
 
 
-def remove(conn: Connection, list_id: int) -> None:
+def remove(conn: Connection, list_id: ListId) -> None:
     conn.execute(SQL["remove"], {"list": list_id})
 
 
-def proposals(conn: Connection, list_id: int) -> list[Proposal]:
-    return [proposal_of(kept) for (kept,) in conn.execute(SQL["asked"], {"list": list_id})]
+def proposals(conn: Connection, list_id: ListId) -> list[Proposal]:
+    with conn.cursor(name="asked") as cur:
+        cur.itersize = AT_ONCE
+        return [proposal_of(kept) for (kept,) in cur.execute(SQL["asked"], {"list": list_id})]
 
 
 def change_proposals(
-    conn: Connection, list_id: int, *, positions: Sequence[int], finding: str | None, changes: str
+    conn: Connection, list_id: ListId, *, positions: Sequence[int], finding: str | None, changes: str
 ) -> None:
     """Merge *changes*, JSON of some of a proposal's fields, into some proposals."""
     args: dict[str, object] = {
@@ -105,7 +108,7 @@ def change_proposals(
     conn.execute(SQL["change_asked"], args)
 
 
-def take_offered(conn: Connection, list_id: int, *, positions: Sequence[int], finding: str | None) -> None:
+def take_offered(conn: Connection, list_id: ListId, *, positions: Sequence[int], finding: str | None) -> None:
     """Ask for the names that the check offers, for some steps or for all with a finding."""
     args: dict[str, object] = {"list": list_id, "positions": list(positions), "finding": finding}
     conn.execute(SQL["take_offered"], args)
@@ -130,8 +133,8 @@ class ListedStep:
 
     position: int
     act: str
-    number: int | None
-    folder: int | None
+    number: DocumentId | None
+    folder: FolderId | None
     from_path: bytes
     to_path: bytes
     to_place: Place
@@ -159,50 +162,50 @@ def _listed(
     )
 
 
-def page(conn: Connection, list_id: int, person: int, positions: Sequence[int]) -> list[ListedStep]:
+def page(conn: Connection, list_id: ListId, person: PersonId, positions: Sequence[int]) -> list[ListedStep]:
     """Return the steps at *positions*, as far as a person may know of them."""
     args: dict[str, object] = {"list": list_id, "person": person, "positions": list(positions)}
     with conn.cursor(row_factory=kwargs_row(_listed)) as cur:
         return cur.execute(SQL["page"], args).fetchall()
 
 
-def positions(conn: Connection, list_id: int, wanted: Filter, first: int, limit: int) -> list[int]:
+def positions(conn: Connection, list_id: ListId, wanted: Filter, first: int, limit: int) -> list[int]:
     """Return where the steps stand that a filter leaves, from position *first* on."""
     args = _filtered(list_id, wanted) | {"first": first, "limit": limit}
     return [int(found[0]) for found in conn.execute(SQL["positions"], args)]
 
 
-def page_starts(conn: Connection, list_id: int, wanted: Filter, every: int) -> tuple[list[int], int]:
+def page_starts(conn: Connection, list_id: ListId, wanted: Filter, every: int) -> tuple[list[int], int]:
     """Return the position of each *every*th step that a filter leaves, from the first on; and how many it leaves."""
     found = conn.execute(SQL["page_starts"], _filtered(list_id, wanted) | {"every": every}).fetchone()
     assert found is not None
     return list(found[0]), int(found[1])
 
 
-def _filtered(list_id: int, wanted: Filter) -> dict[str, object]:
+def _filtered(list_id: ListId, wanted: Filter) -> dict[str, object]:
     return {"list": list_id, "finding": wanted.finding, "state": wanted.state, "act": wanted.act}
 
 
-def length(conn: Connection, list_id: int) -> int:
+def length(conn: Connection, list_id: ListId) -> int:
     found = value(conn, SQL["length"], {"list": list_id})
     assert isinstance(found, int)
     return found
 
 
-def tally(conn: Connection, list_id: int) -> dict[str, int]:
+def tally(conn: Connection, list_id: ListId) -> dict[str, int]:
     return {str(state): int(n) for state, n in conn.execute(SQL["tally"], {"list": list_id})}
 
 
-def every(conn: Connection, list_id: int) -> list[Step]:
+def every(conn: Connection, list_id: ListId) -> list[Step]:
     return _steps(conn, "every", {"list": list_id})
 
 
-def done(conn: Connection, list_id: int) -> list[Step]:
+def done(conn: Connection, list_id: ListId) -> list[Step]:
     """Return what has been done, latest first."""
     return _steps(conn, "done", {"list": list_id})
 
 
-def under_way(conn: Connection, list_id: int) -> list[Step]:
+def under_way(conn: Connection, list_id: ListId) -> list[Step]:
     """Return the steps whose outcome is not on record."""
     return _steps(conn, "open", {"list": list_id})
 
@@ -210,7 +213,7 @@ def under_way(conn: Connection, list_id: int) -> list[Step]:
 @dataclass(frozen=True, slots=True, kw_only=True)
 class NotDone:
     position: int
-    document_id: int
+    document_id: DocumentId
     from_path: bytes
     size: int
     why: dict[str, Any] | None
@@ -220,7 +223,7 @@ class NotDone:
         return said_of(self.why)
 
 
-def not_done(conn: Connection, list_id: int, person: int) -> list[NotDone]:
+def not_done(conn: Connection, list_id: ListId, person: PersonId) -> list[NotDone]:
     return rows(conn, SQL["not_done"], {"list": list_id, "person": person}, NotDone)
 
 
@@ -228,7 +231,7 @@ WINDOW = 1_000  #: positions that are looked through at a time
 
 
 def coming(
-    conn: Connection, list_id: int, *, after: int, only: Sequence[int] | None, limit: int, last: int
+    conn: Connection, list_id: ListId, *, after: int, only: Sequence[int] | None, limit: int, last: int
 ) -> list[Step]:
     """Return the steps of a list that come next, of *only* where that is given, up to *last*.
 
@@ -247,40 +250,40 @@ def coming(
     return []
 
 
-def coming_first(conn: Connection, list_id: int, *, only: Sequence[int] | None, limit: int) -> list[Step]:
+def coming_first(conn: Connection, list_id: ListId, *, only: Sequence[int] | None, limit: int) -> list[Step]:
     args: dict[str, object] = {
         "list": list_id, "only": list(only) if only is not None else None, "limit": limit,
     }  # fmt: skip
     return _steps(conn, "next_first", args)
 
 
-def last_position(conn: Connection, list_id: int) -> int:
+def last_position(conn: Connection, list_id: ListId) -> int:
     found = value(conn, SQL["last_position"], {"list": list_id})
     assert isinstance(found, int)
     return found
 
 
-def with_needed(conn: Connection, list_id: int, only: Sequence[int]) -> list[int]:
+def with_needed(conn: Connection, list_id: ListId, only: Sequence[int]) -> list[int]:
     """Return the positions *only* with those of the steps that have to be done first."""
     found = conn.execute(SQL["with_needed"], {"list": list_id, "only": list(only)})
     return [int(row[0]) for row in found]
 
 
-def first_steps(conn: Connection, list_id: int, limit: int) -> list[int]:
+def first_steps(conn: Connection, list_id: ListId, limit: int) -> list[int]:
     found = conn.execute(SQL["first_steps"], {"list": list_id, "limit": limit})
     return [int(row[0]) for row in found]
 
 
-def folders_of(conn: Connection, list_id: int) -> list[int]:
+def folders_of(conn: Connection, list_id: ListId) -> list[FolderId]:
     """Return the folders that the steps to come take from, bring to, or are about."""
-    return [int(found[0]) for found in conn.execute(SQL["folders_of"], {"list": list_id})]
+    return [FolderId(found[0]) for found in conn.execute(SQL["folders_of"], {"list": list_id})]
 
 
-def retry(conn: Connection, list_id: int) -> None:
+def retry(conn: Connection, list_id: ListId) -> None:
     conn.execute(SQL["retry"], {"list": list_id})
 
 
-def leave_failed(conn: Connection, list_id: int) -> None:
+def leave_failed(conn: Connection, list_id: ListId) -> None:
     conn.execute(SQL["leave_failed"], {"list": list_id})
 
 
@@ -334,15 +337,15 @@ def _these(steps: Sequence[Step]) -> dict[str, object]:
 class Held:
     """A document of a batch, as it is recorded now."""
 
-    id: int
+    id: DocumentId
     state: str
-    folder_id: int | None
+    folder_id: FolderId | None
     name: str
     edition: int
     is_moving: bool
 
 
-def hold_documents(conn: Connection, numbers: Sequence[int]) -> dict[int, Held]:
+def hold_documents(conn: Connection, numbers: Sequence[DocumentId]) -> dict[int, Held]:
     """Hold the documents of a batch until the transaction ends."""
     found = rows(conn, SQL["hold_documents"], {"numbers": list(numbers)}, Held)
     return {held.id: held for held in found}
@@ -360,7 +363,7 @@ class Placed:
     to_told: str
 
 
-def place_many(conn: Connection, placed: Sequence[Placed], person: int) -> None:
+def place_many(conn: Connection, placed: Sequence[Placed], person: PersonId) -> None:
     """Write down that documents stand elsewhere: records, logbook and steps."""
     conn.execute(
         SQL["place_many"],
@@ -376,9 +379,9 @@ def folders_in_motion(conn: Connection) -> bool:
     return bool(value(conn, SQL["folders_in_motion"], {}))
 
 
-def lists_in_motion(conn: Connection) -> set[int]:
+def lists_in_motion(conn: Connection) -> set[ListId]:
     """Return the lists with a step whose outcome is not on record."""
-    return {int(found[0]) for found in conn.execute(SQL["lists_in_motion"])}
+    return {ListId(found[0]) for found in conn.execute(SQL["lists_in_motion"])}
 
 
 def drive_paths_in_motion(conn: Connection) -> set[bytes]:

@@ -8,7 +8,7 @@ from typing import Any, TypeVar
 import msgspec
 
 from waka.core.changes.acts import TYPES, VERSION, Act, NotPrepared
-from waka.core.changes.findings import Said, StepFinding
+from waka.core.changes.findings import StepFinding
 from waka.core.changes.proposal import Proposal
 
 T = TypeVar("T")
@@ -52,18 +52,6 @@ def json_of(told: msgspec.Struct) -> str:
 def of_json(kept: Mapping[str, Any], kind: type[T]) -> T:
     """Return what was kept; what it does not say is as a new one has it."""
     return msgspec.convert(kept, kind)
-
-
-def said_json(said: Said | None) -> str | None:
-    return _encoder.encode(said).decode() if said is not None else None
-
-
-def said_of(kept: Mapping[str, Any] | None) -> Said | None:
-    return title_of(kept) if kept is not None else None
-
-
-def title_of(kept: Mapping[str, Any]) -> Said:
-    return Said(code=kept["code"], facts=kept.get("facts") or {})
 
 
 def findings_json(findings: Sequence[StepFinding]) -> str | None:

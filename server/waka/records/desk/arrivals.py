@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Sequence
+from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
 from datetime import datetime
 from typing import Any
@@ -10,6 +10,9 @@ from typing import Any
 from psycopg import Connection
 from psycopg.types.json import Jsonb
 
+from waka.core.changes.findings import Said
+from waka.core.ids import DocumentId, FolderId, PersonId, PointId
+from waka.records.changes.said import certainly_said, said_json
 from waka.records.database import row, rows, value
 from waka.records.documents.documents import File
 from waka.records.sql import load
@@ -19,7 +22,7 @@ SQL = load("desk/arrivals")
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Queued:
-    id: int
+    id: DocumentId
     name: str
     size: int
     sha256: bytes
@@ -27,43 +30,47 @@ class Queued:
     slip: dict[str, Any]
     edition: int  #: of the slip
     later: bool
-    arrival_point_id: int
+    arrival_point_id: PointId
     arrival_point: str
     media_type: str | None
     fitting_extension: str | None
     pages: int | None
     trouble: str | None
     was_read: bool
-    same_as: int | None  #: a filed document with the same bytes that the person may see
+    same_as: DocumentId | None  #: a filed document with the same bytes that the person may see
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Known:
-    id: int
+    id: DocumentId
     path: bytes
     name: str
     size: int
     inode: int
     modified_ns: int
-    arrival_point_id: int
+    arrival_point_id: PointId
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Notice:
     shown: str
-    reason: str
+    reason: Said
 
 
-def point(conn: Connection, path: bytes, name: str) -> tuple[int, bool]:
+def _notice(shown: str, reason: Mapping[str, Any]) -> Notice:
+    return Notice(shown=shown, reason=certainly_said(reason))
+
+
+def point(conn: Connection, path: bytes, name: str) -> tuple[PointId, bool]:
     """Return the id of the arrival point at *path*, and whether it is new."""
     found = conn.execute(SQL["point"], {"path": path, "name": name}).fetchone()
     assert found is not None
-    return int(found[0]), bool(found[1])
+    return PointId(found[0]), bool(found[1])
 
 
 def add(
-    conn: Connection, *, number: int, point: int, path: bytes, slip: dict[str, Any],
-    bound_for: int | None = None, bound_by: int | None = None,
+    conn: Connection, *, number: DocumentId, point: PointId, path: bytes, slip: dict[str, Any],
+    bound_for: FolderId | None = None, bound_by: int | None = None,
 ) -> bool:  # fmt: skip
     """Record that a document waits at *path*; False where another one is known there.
 
@@ -76,22 +83,22 @@ def add(
     return value(conn, SQL["add"], args) is not None
 
 
-def at_path(conn: Connection, path: bytes) -> int | None:
+def at_path(conn: Connection, path: bytes) -> DocumentId | None:
     found = value(conn, SQL["at_path"], {"path": path})
-    return found if isinstance(found, int) else None
+    return DocumentId(found) if isinstance(found, int) else None
 
 
-def queue(conn: Connection, person: int) -> list[Queued]:
+def queue(conn: Connection, person: PersonId) -> list[Queued]:
     return rows(conn, SQL["queue"], {"person": person}, Queued)
 
 
-def lies_at(conn: Connection, number: int, path: bytes) -> int | None:
+def lies_at(conn: Connection, number: DocumentId, path: bytes) -> PointId | None:
     """Write down where an arrival's file lies; return its point."""
     found = value(conn, SQL["lies_at"], {"number": number, "path": path})
-    return found if isinstance(found, int) else None
+    return PointId(found) if isinstance(found, int) else None
 
 
-def filed_since(conn: Connection, person: int, since: datetime) -> int:
+def filed_since(conn: Connection, person: PersonId, since: datetime) -> int:
     """Return how much a person has filed since a moment."""
     found = value(conn, SQL["filed_since"], {"person": person, "since": since})
     assert isinstance(found, int)
@@ -99,7 +106,7 @@ def filed_since(conn: Connection, person: int, since: datetime) -> int:
 
 
 def save_slip(
-    conn: Connection, *, number: int, person: int, slip: dict[str, Any], seen: int | None
+    conn: Connection, *, number: DocumentId, person: PersonId, slip: dict[str, Any], seen: int | None
 ) -> int | None:
     """Keep a slip whose edition was *seen* (None: whichever); return the new edition, None where it is another."""
     args: dict[str, object] = {"number": number, "person": person, "slip": Jsonb(slip), "seen": seen}
@@ -114,16 +121,16 @@ class SlipNow:
     by: str  #: who filled it in last, '' for nobody
 
 
-def slip_now(conn: Connection, number: int, person: int) -> SlipNow | None:
+def slip_now(conn: Connection, number: DocumentId, person: PersonId) -> SlipNow | None:
     return row(conn, SQL["slip_now"], {"number": number, "person": person}, SlipNow)
 
 
-def set_later(conn: Connection, *, number: int, person: int, later: bool) -> bool:
+def set_later(conn: Connection, *, number: DocumentId, person: PersonId, later: bool) -> bool:
     args: dict[str, object] = {"number": number, "person": person, "later": later}
     return value(conn, SQL["set_later"], args) is not None
 
 
-def remove(conn: Connection, number: int) -> None:
+def remove(conn: Connection, number: DocumentId) -> None:
     conn.execute(SQL["remove"], {"number": number})
 
 
@@ -135,7 +142,7 @@ def in_motion(conn: Connection) -> set[bytes]:
     return {bytes(found[0]) for found in conn.execute(SQL["in_motion"])}
 
 
-def replace_file(conn: Connection, number: int, file: File) -> None:
+def replace_file(conn: Connection, number: DocumentId, file: File) -> None:
     conn.execute(
         SQL["replace_file"],
         {"number": number, "size": file.size, "sha256": file.sha256, "inode": file.inode,
@@ -143,12 +150,12 @@ def replace_file(conn: Connection, number: int, file: File) -> None:
     )  # fmt: skip
 
 
-def set_notices(conn: Connection, notices: Sequence[tuple[bytes, str, str]]) -> None:
+def set_notices(conn: Connection, notices: Sequence[tuple[bytes, str, Said]]) -> None:
     """Replace what cannot be taken by *notices*: path, path as shown, reason."""
     conn.execute(SQL["clear_notices"], {"paths": [path for path, _, _ in notices]})
     for path, shown, reason in notices:
-        conn.execute(SQL["notice"], {"path": path, "shown": shown, "reason": reason})
+        conn.execute(SQL["notice"], {"path": path, "shown": shown, "reason": said_json(reason)})
 
 
 def notices(conn: Connection) -> list[Notice]:
-    return rows(conn, SQL["notices"], {}, Notice)
+    return rows(conn, SQL["notices"], {}, _notice)

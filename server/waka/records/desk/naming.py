@@ -7,6 +7,7 @@ from dataclasses import dataclass
 
 from psycopg import Connection
 
+from waka.core.ids import PartyId, PersonId
 from waka.core.names import FIELD_TYPES, FieldType, Pattern, Style, fold
 from waka.records.database import row, rows, value
 from waka.records.sql import load
@@ -25,7 +26,7 @@ class _PatternRow:
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class PartyRow:
-    id: int
+    id: PartyId
     name: str
     short: str | None
     spellings: list[str]
@@ -43,13 +44,13 @@ def stamp(conn: Connection) -> str:
     return str(value(conn, SQL["stamp"], {}))
 
 
-def pattern(conn: Connection, types: Mapping[str, FieldType] = FIELD_TYPES) -> Pattern:
-    """Return the one pattern of the whole drive."""
+def pattern(conn: Connection, types: Mapping[str, FieldType] = FIELD_TYPES, year_begins: int = 1) -> Pattern:
+    """Return the one pattern of the whole drive. *year_begins*: the first month of the office's year."""
     found = row(conn, SQL["pattern"], {}, _PatternRow)
     assert found is not None  # the first migration puts one there
     style = Style(
         joiner=found.joiner, case=found.letter_case, transliterate=found.transliterate,
-        longest=found.longest,
+        longest=found.longest, year_begins=year_begins,
     )  # fmt: skip
     return Pattern.read(found.text, style, types)
 
@@ -58,20 +59,20 @@ def party_rows(conn: Connection) -> list[PartyRow]:
     return rows(conn, SQL["parties"], {}, PartyRow)
 
 
-def parties_seen(conn: Connection, person: int) -> list[PartyRow]:
+def parties_seen(conn: Connection, person: PersonId) -> list[PartyRow]:
     """Return the parties that a person may know of."""
     return rows(conn, SQL["parties_seen"], {"person": person}, PartyRow)
 
 
-def add_party(conn: Connection, name: str, short: str | None) -> int:
+def add_party(conn: Connection, name: str, short: str | None) -> PartyId:
     """Remember a party, or give a known one its first short form; return its id."""
     args: dict[str, object] = {"name": name.strip(), "name_key": fold(name), "short": short}
     found = value(conn, SQL["add_party"], args)
     assert isinstance(found, int)
-    return found
+    return PartyId(found)
 
 
-def add_spelling(conn: Connection, party: int, spelling: str) -> None:
+def add_spelling(conn: Connection, party: PartyId, spelling: str) -> None:
     args: dict[str, object] = {
         "spelling_key": fold(spelling), "spelling": spelling, "party": party,
     }  # fmt: skip

@@ -7,6 +7,7 @@ from uuid import UUID
 
 from psycopg import Connection
 
+from waka.core.ids import DocumentId, FolderId, PersonId
 from waka.records.database import row
 from waka.records.sql import load
 
@@ -16,15 +17,17 @@ SQL = load("desk/uploads")
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Upload:
     id: UUID
-    person_id: int
-    folder_id: int | None  #: None: to the desk
+    person_id: PersonId
+    folder_id: FolderId | None  #: None: to the desk
     path: str  #: the name, with the folders it came in
     size: int
     received: int
-    number: int | None  #: of the document that came of it
+    number: DocumentId | None  #: of the document that came of it
 
 
-def add(conn: Connection, *, id: UUID, person: int, folder: int | None, path: str, size: int) -> None:
+def add(
+    conn: Connection, *, id: UUID, person: PersonId, folder: FolderId | None, path: str, size: int
+) -> None:
     conn.execute(SQL["add"], {"id": id, "person": person, "folder": folder, "path": path, "size": size})
 
 
@@ -42,13 +45,13 @@ def hold(conn: Connection) -> None:
     conn.execute(SQL["hold"])
 
 
-def announced(conn: Connection, person: int) -> Announced:
+def announced(conn: Connection, person: PersonId) -> Announced:
     found = row(conn, SQL["announced"], {"person": person}, Announced)
     assert found is not None  # an aggregate always answers
     return found
 
 
-def one(conn: Connection, id: UUID, person: int) -> Upload | None:
+def one(conn: Connection, id: UUID, person: PersonId) -> Upload | None:
     return row(conn, SQL["one"], {"id": id, "person": person}, Upload)
 
 
@@ -56,7 +59,7 @@ def received(conn: Connection, id: UUID, size: int) -> None:
     conn.execute(SQL["received"], {"id": id, "received": size})
 
 
-def finish(conn: Connection, id: UUID, number: int) -> None:
+def finish(conn: Connection, id: UUID, number: DocumentId) -> None:
     conn.execute(SQL["finish"], {"id": id, "number": number})
 
 

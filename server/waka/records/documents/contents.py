@@ -7,6 +7,7 @@ from dataclasses import dataclass
 
 from psycopg import Connection
 
+from waka.core.ids import DocumentId, FolderId
 from waka.records.database import rows
 from waka.records.sql import load
 
@@ -16,11 +17,11 @@ SQL = load("documents/contents")
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Unread:
     sha256: bytes
-    document_id: int
+    document_id: DocumentId
     state: str
     arrival_path: bytes | None
     name: str
-    folder_id: int | None
+    folder_id: FolderId | None
     folder_path: str | None
 
 

@@ -12,6 +12,7 @@ from psycopg.types.json import Jsonb
 
 from waka.core.changes.acts import KnownFile
 from waka.core.fields.record import Record
+from waka.core.ids import DocumentId, FolderId, PartyId, PersonId, PointId
 from waka.core.names import name_key
 from waka.records.database import row, rows, value
 from waka.records.sql import load
@@ -31,9 +32,9 @@ class File:
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Document:
-    id: int
+    id: DocumentId
     state: str
-    folder_id: int | None
+    folder_id: FolderId | None
     folder_path: str | None
     name: str
     conforms: bool
@@ -56,7 +57,7 @@ class Document:
     changed_by: str | None
     arrival_path: bytes | None
     slip: dict[str, Any] | None
-    arrival_point_id: int | None
+    arrival_point_id: PointId | None
     arrival_point: str | None
     media_type: str | None
     fitting_extension: str | None
@@ -66,7 +67,7 @@ class Document:
     note: str | None
     added_by: str | None
     placed_at: datetime
-    merged_into: int | None
+    merged_into: DocumentId | None
     binned_at: datetime | None
     binned_by: str | None
     bin_reason: str | None
@@ -76,7 +77,7 @@ class Document:
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Neighbour:
-    id: int
+    id: DocumentId
     name: str
 
 
@@ -84,7 +85,7 @@ class Neighbour:
 class Waiting:
     """An arrival that is about to be filed."""
 
-    id: int
+    id: DocumentId
     name: str
     size: int
     sha256: bytes
@@ -92,9 +93,9 @@ class Waiting:
     modified_ns: int
     path: bytes
     slip: dict[str, Any]
-    arrival_point_id: int
+    arrival_point_id: PointId
     arrival_point: str
-    bound_for: int | None  #: the folder that it is on its way to
+    bound_for: FolderId | None  #: the folder that it is on its way to
 
     @property
     def file(self) -> KnownFile:
@@ -105,8 +106,8 @@ class Waiting:
 class Filed:
     """A filed document that is about to be moved."""
 
-    id: int
-    folder_id: int
+    id: DocumentId
+    folder_id: FolderId
     name: str
     size: int
     sha256: bytes
@@ -118,7 +119,7 @@ class Filed:
     right: str
     access_id: int
     kind: str | None
-    party: int | None
+    party: PartyId | None
     when: date | None
     what: str | None
     reference: str | None
@@ -148,9 +149,9 @@ class Binned(Filed):
 
 
 def add(
-    conn: Connection, *, state: str, folder: int | None, name: str, conforms: bool, file: File,
-    record: Record, person: int | None,
-) -> int:  # fmt: skip
+    conn: Connection, *, state: str, folder: FolderId | None, name: str, conforms: bool, file: File,
+    record: Record, person: PersonId | None,
+) -> DocumentId:  # fmt: skip
     """Record a new document and return its lasting number."""
     found = value(
         conn, SQL["add"],
@@ -158,17 +159,17 @@ def add(
          "conforms": conforms, "person": person, **_file(file), **record_args(record)},
     )  # fmt: skip
     assert isinstance(found, int)
-    return found
+    return DocumentId(found)
 
 
-def one(conn: Connection, number: int, person: int) -> Document | None:
+def one(conn: Connection, number: DocumentId, person: PersonId) -> Document | None:
     return row(conn, SQL["one"], {"number": number, "person": person}, Document)
 
 
-def leads_to(conn: Connection, number: int) -> int:
+def leads_to(conn: Connection, number: DocumentId) -> DocumentId:
     """Return the document that *number* leads to: itself, or what it became a version of."""
     found = value(conn, SQL["leads_to"], {"number": number})
-    return found if isinstance(found, int) else number
+    return DocumentId(found) if isinstance(found, int) else number
 
 
 def text(conn: Connection, sha256: bytes) -> str | None:
@@ -176,7 +177,9 @@ def text(conn: Connection, sha256: bytes) -> str | None:
     return found if isinstance(found, str) else None
 
 
-def names_beside(conn: Connection, *, folder: int, name: str, person: int, ignore: int) -> list[str]:
+def names_beside(
+    conn: Connection, *, folder: FolderId, name: str, person: PersonId, ignore: int
+) -> list[str]:
     """Return the names in *folder* that some systems could not tell from *name*."""
     args: dict[str, object] = {
         "folder": folder, "person": person, "keys": [name_key(name)], "except": ignore,
@@ -185,7 +188,7 @@ def names_beside(conn: Connection, *, folder: int, name: str, person: int, ignor
 
 
 def neighbours(
-    conn: Connection, *, folder: int, name: str, person: int, each_way: int
+    conn: Connection, *, folder: FolderId, name: str, person: PersonId, each_way: int
 ) -> tuple[list[Neighbour], list[Neighbour]]:
     """Return the documents around the spot where *name* sorts, in order: before, and from there on."""
     args: dict[str, object] = {
@@ -195,20 +198,20 @@ def neighbours(
     return before[::-1], rows(conn, SQL["neighbours_from"], args, Neighbour)
 
 
-def same_bytes(conn: Connection, *, sha256: bytes, number: int, person: int) -> int | None:
+def same_bytes(conn: Connection, *, sha256: bytes, number: DocumentId, person: PersonId) -> DocumentId | None:
     args: dict[str, object] = {"sha256": sha256, "number": number, "person": person}
     found = value(conn, SQL["same_bytes"], args)
-    return found if isinstance(found, int) else None
+    return DocumentId(found) if isinstance(found, int) else None
 
 
-def stands_at(conn: Connection, *, folder: int, name: str, ignore: int) -> bool:
+def stands_at(conn: Connection, *, folder: FolderId, name: str, ignore: int) -> bool:
     args: dict[str, object] = {"folder": folder, "name": name, "except": ignore}
     return bool(value(conn, SQL["stands_at"], args))
 
 
 def file(
-    conn: Connection, *, number: int, folder: int, name: str, conforms: bool, inode: int,
-    modified_ns: int, record: Record, person: int,
+    conn: Connection, *, number: DocumentId, folder: FolderId, name: str, conforms: bool, inode: int,
+    modified_ns: int, record: Record, person: PersonId,
 ) -> None:  # fmt: skip
     conn.execute(
         SQL["file"],
@@ -218,7 +221,9 @@ def file(
     )  # fmt: skip
 
 
-def unfile(conn: Connection, *, number: int, name: str, inode: int, modified_ns: int, person: int) -> None:
+def unfile(
+    conn: Connection, *, number: DocumentId, name: str, inode: int, modified_ns: int, person: PersonId
+) -> None:
     conn.execute(
         SQL["unfile"],
         {"number": number, "name": name, "name_key": name_key(name), "inode": inode,
@@ -227,8 +232,8 @@ def unfile(conn: Connection, *, number: int, name: str, inode: int, modified_ns:
 
 
 def place(
-    conn: Connection, *, number: int, folder: int, name: str, conforms: bool, inode: int,
-    modified_ns: int, record: Record, person: int | None,
+    conn: Connection, *, number: DocumentId, folder: FolderId, name: str, conforms: bool, inode: int,
+    modified_ns: int, record: Record, person: PersonId | None,
 ) -> None:  # fmt: skip
     """Write down that a filed document stands at another place, or has other fields."""
     conn.execute(
@@ -240,9 +245,9 @@ def place(
 
 
 def copy(
-    conn: Connection, *, source: int, folder: int, name: str, conforms: bool, inode: int,
-    modified_ns: int, size: int, sha256: bytes, record: Record, person: int,
-) -> int:  # fmt: skip
+    conn: Connection, *, source: int, folder: FolderId, name: str, conforms: bool, inode: int,
+    modified_ns: int, size: int, sha256: bytes, record: Record, person: PersonId,
+) -> DocumentId:  # fmt: skip
     """Record the copy of a document, with its note and its tags, and return its own number."""
     number = add(
         conn, state="filed", folder=folder, name=name, conforms=conforms, record=record, person=person,
@@ -253,8 +258,8 @@ def copy(
 
 
 def put_in_bin(
-    conn: Connection, *, number: int, path: bytes, person: int, reason: str | None,
-    folder: int | None = None, name: str | None = None,
+    conn: Connection, *, number: DocumentId, path: bytes, person: PersonId, reason: str | None,
+    folder: FolderId | None = None, name: str | None = None,
 ) -> None:  # fmt: skip
     """Put a document into the bin; *folder* and *name* where it is to go back to, None where it stands now."""
     args: dict[str, object] = {
@@ -265,15 +270,15 @@ def put_in_bin(
     conn.execute(SQL["bin"], args)
 
 
-def take_from_bin(conn: Connection, number: int) -> None:
+def take_from_bin(conn: Connection, number: DocumentId) -> None:
     conn.execute(SQL["unbin_row"], {"number": number})
 
 
-def gone(conn: Connection, number: int) -> None:
+def gone(conn: Connection, number: DocumentId) -> None:
     conn.execute(SQL["gone"], {"number": number})
 
 
-def lock_waiting(conn: Connection, number: int, person: int) -> Waiting | None:
+def lock_waiting(conn: Connection, number: DocumentId, person: PersonId) -> Waiting | None:
     conn.execute(SQL["hold"], {"number": number})
     return row(conn, SQL["lock_waiting"], {"number": number, "person": person}, Waiting)
 
@@ -282,7 +287,7 @@ def lock_waiting(conn: Connection, number: int, person: int) -> Waiting | None:
 class Discarded:
     """An arrival in the bin."""
 
-    id: int
+    id: DocumentId
     name: str
     size: int
     sha256: bytes
@@ -299,12 +304,12 @@ class Discarded:
         return KnownFile(size=self.size, sha256=self.sha256, inode=self.inode, modified_ns=self.modified_ns)
 
 
-def lock_discarded(conn: Connection, number: int, person: int) -> Discarded | None:
+def lock_discarded(conn: Connection, number: DocumentId, person: PersonId) -> Discarded | None:
     conn.execute(SQL["hold"], {"number": number})
     return row(conn, SQL["discarded"], {"number": number, "person": person}, Discarded)
 
 
-def discarded(conn: Connection, person: int) -> list[Discarded]:
+def discarded(conn: Connection, person: PersonId) -> list[Discarded]:
     """Return the discarded arrivals that this person may see, the latest first."""
     return rows(conn, SQL["discarded"], {"number": None, "person": person}, Discarded)
 
@@ -312,9 +317,9 @@ def discarded(conn: Connection, person: int) -> list[Discarded]:
 def discard(
     conn: Connection,
     *,
-    number: int,
+    number: DocumentId,
     path: bytes,
-    person: int,
+    person: PersonId,
     reason: str | None,
     inode: int,
     modified_ns: int,
@@ -325,28 +330,30 @@ def discard(
     conn.execute(SQL["set_state"], args)
 
 
-def wait_again(conn: Connection, *, number: int, inode: int, modified_ns: int, person: int) -> None:
+def wait_again(
+    conn: Connection, *, number: DocumentId, inode: int, modified_ns: int, person: PersonId
+) -> None:
     args: dict[str, object] = {"number": number, "person": person, "inode": inode, "modified_ns": modified_ns,
                                "state": "waiting"}  # fmt: skip
     conn.execute(SQL["set_state"], args)
 
 
-def lock_filed(conn: Connection, number: int, person: int) -> Filed | None:
+def lock_filed(conn: Connection, number: DocumentId, person: PersonId) -> Filed | None:
     """Hold a filed document that this person may see until the transaction ends."""
     conn.execute(SQL["hold"], {"number": number})
     return row(conn, SQL["lock_filed"], {"number": number, "person": person}, Filed)
 
 
-def lock_binned(conn: Connection, number: int, person: int) -> Binned | None:
+def lock_binned(conn: Connection, number: DocumentId, person: PersonId) -> Binned | None:
     conn.execute(SQL["hold"], {"number": number})
     return row(conn, SQL["lock_binned"], {"number": number, "person": person}, Binned)
 
 
-def set_note(conn: Connection, number: int, note: str | None, person: int) -> None:
+def set_note(conn: Connection, number: DocumentId, note: str | None, person: PersonId) -> None:
     conn.execute(SQL["set_note"], {"number": number, "note": note, "person": person})
 
 
-def opened(conn: Connection, number: int, person: int) -> None:
+def opened(conn: Connection, number: DocumentId, person: PersonId) -> None:
     """Remember that a person had a document open."""
     conn.execute(SQL["opened"], {"number": number, "person": person})
 

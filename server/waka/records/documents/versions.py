@@ -9,6 +9,7 @@ from datetime import datetime
 from psycopg import Connection
 
 from waka.core.fields.record import Record
+from waka.core.ids import DocumentId, FolderId, PersonId
 from waka.core.names import name_key
 from waka.records.database import row, rows
 from waka.records.documents.documents import File, record_args
@@ -22,7 +23,9 @@ class Version:
     """An earlier version."""
 
     id: int
-    number: int  #: the document that it is a version of: the one asked for, or one that was filed onto it
+    number: (
+        DocumentId  #: the document that it is a version of: the one asked for, or one that was filed onto it
+    )
     version: int
     name: str
     size: int
@@ -30,7 +33,7 @@ class Version:
     modified_ns: int
     since: datetime
     by: str | None
-    came_as: int | None  #: the number that its bytes had before
+    came_as: DocumentId | None  #: the number that its bytes had before
     restored: int | None  #: the version that it was restored from
     ended_at: datetime
     ended_by: str
@@ -46,7 +49,7 @@ class Current:
     version: int
     since: datetime
     by: str | None
-    came_as: int | None
+    came_as: DocumentId | None
     restored: int | None
 
 
@@ -54,30 +57,31 @@ class Current:
 class Kept:
     """The version just before the present one of a document."""
 
-    number: int
+    number: DocumentId
     version: int
     size: int
     sha256: bytes
     modified_ns: int
-    came_as: int | None  #: the number that the present bytes had before
+    came_as: DocumentId | None  #: the number that the present bytes had before
     inode: int = 0  #: it is no file of the drive
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Standing:
-    id: int
+    id: DocumentId
     name: str
     version: int
     sha256: bytes
 
 
-def keep(conn: Connection, number: int, person: int) -> None:
+def keep(conn: Connection, number: DocumentId, person: PersonId) -> None:
     """What the document is now becomes an earlier version."""
     conn.execute(SQL["keep"], {"number": number, "person": person})
 
 
 def newest(
-    conn: Connection, number: int, file: File, person: int, *, came_as: int | None = None, restored: int | None = None
+    conn: Connection, number: DocumentId, file: File, person: PersonId, *, came_as: DocumentId | None = None,
+    restored: int | None = None,
 ) -> None:  # fmt: skip
     """Give the document other bytes, as its newest version."""
     conn.execute(
@@ -87,22 +91,22 @@ def newest(
     )  # fmt: skip
 
 
-def drop_newest(conn: Connection, number: int, inode: int, modified_ns: int, person: int) -> None:
+def drop_newest(conn: Connection, number: DocumentId, inode: int, modified_ns: int, person: PersonId) -> None:
     """Make the version before the newest again."""
     args: dict[str, object] = {"number": number, "inode": inode, "modified_ns": modified_ns, "person": person}
     conn.execute(SQL["drop_newest"], args)
 
 
-def set_fields(conn: Connection, number: int, record: Record) -> None:
+def set_fields(conn: Connection, number: DocumentId, record: Record) -> None:
     conn.execute(SQL["set_fields"], {"number": number, **record_args(record)})
 
 
-def merge(conn: Connection, number: int, into: int, person: int) -> None:
+def merge(conn: Connection, number: DocumentId, into: int, person: PersonId) -> None:
     conn.execute(SQL["merge"], {"number": number, "into": into, "person": person})
 
 
 def unmerge(
-    conn: Connection, number: int, *, folder: int, name: str, inode: int, modified_ns: int, person: int
+    conn: Connection, number: DocumentId, *, folder: FolderId, name: str, inode: int, modified_ns: int, person: PersonId
 ) -> None:  # fmt: skip
     """Write down that a document is one of its own again, with the fields that it had."""
     conn.execute(
@@ -112,25 +116,25 @@ def unmerge(
     )  # fmt: skip
 
 
-def history(conn: Connection, number: int, person: int) -> list[Version]:
+def history(conn: Connection, number: DocumentId, person: PersonId) -> list[Version]:
     """Return the earlier versions of a document, latest first, where the person may see it."""
     return rows(conn, SQL["history"], {"number": number, "person": person}, Version)
 
 
-def current(conn: Connection, number: int) -> Current | None:
+def current(conn: Connection, number: DocumentId) -> Current | None:
     return row(conn, SQL["current"], {"number": number}, Current)
 
 
-def kept_before(conn: Connection, numbers: Sequence[int]) -> dict[int, Kept]:
+def kept_before(conn: Connection, numbers: Sequence[DocumentId]) -> dict[DocumentId, Kept]:
     """Return the version before the present one of each of *numbers* that has one."""
     found = rows(conn, SQL["kept_before"], {"numbers": list(numbers)}, Kept)
     return {kept.number: kept for kept in found}
 
 
-def kept_digests(conn: Connection, numbers: Sequence[int]) -> dict[int, list[bytes]]:
+def kept_digests(conn: Connection, numbers: Sequence[DocumentId]) -> dict[DocumentId, list[bytes]]:
     """Return the checksums of the earlier versions of those of *numbers* that have some."""
     found = conn.execute(SQL["kept_digests"], {"numbers": list(numbers)})
-    return {int(number): [bytes(digest) for digest in digests] for number, digests in found}
+    return {DocumentId(number): [bytes(digest) for digest in digests] for number, digests in found}
 
 
 def needed(conn: Connection, digests: Sequence[bytes]) -> set[bytes]:
@@ -151,11 +155,13 @@ def no_longer_due(conn: Connection, digests: Sequence[bytes]) -> None:
     conn.execute(SQL["no_longer_due"], {"digests": list(digests)})
 
 
-def forget(conn: Connection, number: int) -> None:
+def forget(conn: Connection, number: DocumentId) -> None:
     conn.execute(SQL["forget"], {"number": number})
 
 
-def standing(conn: Connection, *, folder: int, name: str, person: int, ignore: int) -> Standing | None:
+def standing(
+    conn: Connection, *, folder: FolderId, name: str, person: PersonId, ignore: int
+) -> Standing | None:
     args: dict[str, object] = {
         "folder": folder, "name": name, "key": name_key(name), "person": person, "except": ignore,
     }  # fmt: skip

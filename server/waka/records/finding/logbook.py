@@ -2,18 +2,23 @@
 
 from __future__ import annotations
 
+from collections.abc import Mapping
 from dataclasses import dataclass
 from datetime import datetime
+from typing import Any
 
 from psycopg import Connection
 
+from waka.core.changes.findings import Said
+from waka.core.ids import DocumentId, FolderId, ListId, PersonId, PointId
+from waka.records.changes.said import said_json, said_of
 from waka.records.database import rows, value
 from waka.records.sql import load
 
 SQL = load("finding/logbook")
 OFFICE = ("password_changed", "person_invited", "person_ended", "administrator_made", "administrator_ended",
           "office_changed", "team_changed", "team_removed", "point_granted", "point_renamed",
-          "field_changed", "kind_changed", "party_changed")  # fmt: skip
+          "field_changed", "kind_changed", "party_changed", "pattern_changed")  # fmt: skip
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -23,54 +28,62 @@ class Entry:
     action: str
     person: str | None  #: None: Waka itself, or another program
     initials: str | None
-    document_id: int | None
-    list_id: int | None
+    document_id: DocumentId | None
+    list_id: ListId | None
     from_path: str | None
     to_path: str | None
-    reason: str | None
+    reason: Said | None
     now_name: str | None
     now_state: str | None
     undoable: bool
-    folder_id: int | None
+    folder_id: FolderId | None
     undoes: bool  #: whether it put back what another did
 
 
+def _entry(reason: Mapping[str, Any] | None, **more: Any) -> Entry:
+    return Entry(reason=said_of(reason), **more)
+
+
 def add(
-    conn: Connection, action: str, *, number: int | None = None, folder: int | None = None,
-    person: int | None = None,
-    list_id: int | None = None, from_path: str | None = None, to_path: str | None = None,
-    from_folder: int | None = None, to_folder: int | None = None, point: int | None = None,
-    reason: str | None = None,
+    conn: Connection, action: str, *, number: DocumentId | None = None, folder: FolderId | None = None,
+    person: PersonId | None = None,
+    list_id: ListId | None = None, from_path: str | None = None, to_path: str | None = None,
+    from_folder: FolderId | None = None, to_folder: FolderId | None = None, point: PointId | None = None,
+    reason: Said | None = None,
 ) -> None:  # fmt: skip
     conn.execute(
         SQL["add"],
         {"action": action, "number": number, "folder": folder, "person": person, "list": list_id,
          "from_path": from_path, "to_path": to_path, "from_folder": from_folder,
-         "to_folder": to_folder, "point": point, "reason": reason},
+         "to_folder": to_folder, "point": point, "reason": said_json(reason)},
     )  # fmt: skip
 
 
-def add_about(conn: Connection, action: str, *, person: int | None, about: int | None, reason: str) -> None:
+def add_about(
+    conn: Connection, action: str, *, person: PersonId | None, about: PersonId | None, reason: Said | None
+) -> None:
     """Write down what was done in Office, about whom if anybody."""
-    conn.execute(SQL["add_about"], {"action": action, "person": person, "about": about, "reason": reason})
+    conn.execute(
+        SQL["add_about"], {"action": action, "person": person, "about": about, "reason": said_json(reason)}
+    )
 
 
 def entries(
-    conn: Connection, *, person: int, before: int | None, number: int | None, mine: bool,
-    quiet: bool, limit: int, folder: int | None = None, others: bool = False,
+    conn: Connection, *, person: PersonId, before: int | None, number: DocumentId | None, mine: bool,
+    quiet: bool, limit: int, folder: FolderId | None = None, others: bool = False,
 ) -> list[Entry]:  # fmt: skip
     """Return entries latest first; *quiet* leaves out mere arrivals."""
     args: dict[str, object] = {
         "person": person, "before": before, "number": number, "mine": mine, "quiet": quiet,
         "limit": limit, "folder": folder, "others": others, "office": list(OFFICE),
     }  # fmt: skip
-    return rows(conn, SQL["entries"], args, Entry)
+    return rows(conn, SQL["entries"], args, _entry)
 
 
-def at_path(conn: Connection, path: str, person: int) -> list[int]:
+def at_path(conn: Connection, path: str, person: PersonId) -> list[DocumentId]:
     """Return the numbers of the documents that ever stood at *path*."""
     args: dict[str, object] = {"path": path, "person": person}
-    return [int(found[0]) for found in conn.execute(SQL["at_path"], args)]
+    return [DocumentId(found[0]) for found in conn.execute(SQL["at_path"], args)]
 
 
 def last(conn: Connection) -> int:
@@ -79,7 +92,7 @@ def last(conn: Connection) -> int:
     return found if isinstance(found, int) else 0
 
 
-def last_own_list(conn: Connection, person: int) -> int | None:
+def last_own_list(conn: Connection, person: PersonId) -> ListId | None:
     """Return the latest change list that this person ran and that is not undone."""
     found = value(conn, SQL["last_own_list"], {"person": person})
-    return found if isinstance(found, int) else None
+    return ListId(found) if isinstance(found, int) else None

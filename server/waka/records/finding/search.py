@@ -12,6 +12,7 @@ from psycopg.errors import ProgramLimitExceeded
 from psycopg.rows import class_row
 
 from waka.core.finding.words import folded, indexed
+from waka.core.ids import DocumentId, FolderId, PersonId
 from waka.records.database import rows
 from waka.records.sql import load
 
@@ -22,10 +23,10 @@ ENOUGH = 200_000  #: characters of a text that certainly fit, whatever its words
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Hit:
-    id: int
+    id: DocumentId
     name: str
     conforms: bool
-    folder_id: int
+    folder_id: FolderId
     folder_path: str
     who: str | None
     when: date | None
@@ -46,8 +47,8 @@ class Hit:
 class Source:
     """What the search words of a document are made of."""
 
-    id: int
-    folder_id: int
+    id: DocumentId
+    folder_id: FolderId
     name: str
     fields: str
     text: str | None  #: None: the words of this very text are there
@@ -55,11 +56,11 @@ class Source:
     text_read_at: datetime | None
 
 
-def sources(conn: Connection, numbers: Sequence[int]) -> list[Source]:
+def sources(conn: Connection, numbers: Sequence[DocumentId]) -> list[Source]:
     return rows(conn, SQL["source"], {"numbers": list(numbers)}, Source)
 
 
-def refresh(conn: Connection, numbers: Sequence[int]) -> list[tuple[int, int]]:
+def refresh(conn: Connection, numbers: Sequence[DocumentId]) -> list[tuple[DocumentId, FolderId]]:
     """Make the search words of some filed documents anew; return number and folder of those whose text is too much.
 
     A text of very many different words (tsvector holds a megabyte of them) is taken in part, then not at all.
@@ -100,11 +101,11 @@ def _are_set(conn: Connection, some: Sequence[Source]) -> bool:
     return True
 
 
-def remove(conn: Connection, number: int) -> None:
+def remove(conn: Connection, number: DocumentId) -> None:
     conn.execute(SQL["remove"], {"number": number})
 
 
-def find(conn: Connection, *, words: Sequence[str], person: int) -> list[Hit]:
+def find(conn: Connection, *, words: Sequence[str], person: PersonId) -> list[Hit]:
     """Return the best documents that have all of *words*, which are folded."""
     # one pair of conditions a word: both have an index, where a test over an array would have none
     every = sql.SQL(" and ").join(

@@ -211,7 +211,7 @@ delete from session where person_id = %(person)s
 update person set ended_at = now() where id = %(person)s and ended_at is null returning id
 
 -- name: administrators
-select count(*) from person where administrator and ended_at is null and id <> %(except)s and password_hash is not null
+select count(*) from person where administrator and ended_at is null and id is distinct from %(except)s::bigint and password_hash is not null
 
 -- name: set_administrator
 update person set administrator = %(administrator)s where id = %(person)s

@@ -7,6 +7,7 @@ from dataclasses import dataclass
 
 from psycopg import Connection
 
+from waka.core.ids import DocumentId, FolderId, PersonId
 from waka.records.database import rows, value
 from waka.records.sql import load
 
@@ -17,15 +18,15 @@ SQL = load("folders/carried")
 class Load:
     """A document that a person carries."""
 
-    number: int
+    number: DocumentId
     name: str
     conforms: bool
     folder_path: str
-    folder: int
+    folder: FolderId
     size: int
 
 
-def carried(conn: Connection, person: int, limit: int) -> tuple[list[Load], int]:
+def carried(conn: Connection, person: PersonId, limit: int) -> tuple[list[Load], int]:
     """Return what a person carries, at most *limit* of it, and how much that is in all."""
     found = rows(conn, SQL["carried"], {"person": person, "limit": limit}, Load)
     total = value(conn, SQL["count_carried"], {"person": person})
@@ -33,9 +34,9 @@ def carried(conn: Connection, person: int, limit: int) -> tuple[list[Load], int]
     return found, total
 
 
-def pick_up(conn: Connection, person: int, numbers: Sequence[int]) -> None:
+def pick_up(conn: Connection, person: PersonId, numbers: Sequence[DocumentId]) -> None:
     conn.execute(SQL["pick_up"], {"person": person, "numbers": list(numbers)})
 
 
-def put_down(conn: Connection, person: int) -> None:
+def put_down(conn: Connection, person: PersonId) -> None:
     conn.execute(SQL["put_down"], {"person": person})

@@ -6,6 +6,7 @@ from dataclasses import dataclass
 
 from psycopg import Connection
 
+from waka.core.ids import FolderId, PersonId
 from waka.core.names import name_key
 from waka.records.database import row, rows, value
 from waka.records.sql import load
@@ -15,8 +16,8 @@ SQL = load("folders/folders")
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class OutlineRow:
-    id: int
-    parent_id: int | None
+    id: FolderId
+    parent_id: FolderId | None
     name: str
     name_key: str
     right: str  #: what the asking person may do here
@@ -29,8 +30,8 @@ class OutlineRow:
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Folder:
-    id: int
-    parent_id: int | None
+    id: FolderId
+    parent_id: FolderId | None
     name: str
     path: str  #: from the drive root, '' for the root
     right: str
@@ -40,50 +41,50 @@ class Folder:
     inode: int | None
 
 
-def root(conn: Connection) -> int | None:
+def root(conn: Connection) -> FolderId | None:
     found = value(conn, SQL["root"], {})
-    return int(found) if isinstance(found, int) else None
+    return FolderId(found) if isinstance(found, int) else None
 
 
-def add_root(conn: Connection) -> int:
+def add_root(conn: Connection) -> FolderId:
     """Make the record of the drive root, whose grants are its own, and return its id."""
     found = value(conn, SQL["add_root"], {})
     assert isinstance(found, int)
     conn.execute(SQL["rule_own_access"], {"folder": found})
-    return found
+    return FolderId(found)
 
 
-def add(conn: Connection, parent: int, name: str) -> int:
+def add(conn: Connection, parent: FolderId, name: str) -> FolderId:
     """Record a folder that stands on disk and return its id; the same one for the same place."""
     found = value(conn, SQL["add"], {"parent": parent, "name": name, "name_key": name_key(name)})
     assert isinstance(found, int)
-    return found
+    return FolderId(found)
 
 
-def outline(conn: Connection, person: int) -> list[OutlineRow]:
+def outline(conn: Connection, person: PersonId) -> list[OutlineRow]:
     return rows(conn, SQL["outline"], {"person": person}, OutlineRow)
 
 
-def one(conn: Connection, folder: int, person: int) -> Folder | None:
+def one(conn: Connection, folder: FolderId, person: PersonId) -> Folder | None:
     return row(conn, SQL["one"], {"folder": folder, "person": person}, Folder)
 
 
-def recent_destinations(conn: Connection, person: int) -> list[int]:
-    return [int(found[0]) for found in conn.execute(SQL["recent_destinations"], {"person": person})]
+def recent_destinations(conn: Connection, person: PersonId) -> list[FolderId]:
+    return [FolderId(found[0]) for found in conn.execute(SQL["recent_destinations"], {"person": person})]
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Row:
     """A folder as the records know it, whoever may see it."""
 
-    id: int
-    parent_id: int | None
+    id: FolderId
+    parent_id: FolderId | None
     name: str
     inode: int | None
     born_ns: int | None
 
 
-def lock(conn: Connection, folder: int, person: int) -> Folder | None:
+def lock(conn: Connection, folder: FolderId, person: PersonId) -> Folder | None:
     """Hold a folder that this person may see until the transaction ends."""
     conn.execute(SQL["hold"], {"folder": folder})
     return one(conn, folder, person)
@@ -93,45 +94,45 @@ def all_rows(conn: Connection) -> list[Row]:
     return rows(conn, SQL["all_rows"], {}, Row)
 
 
-def make(conn: Connection, parent: int, name: str, inode: int | None) -> int:
+def make(conn: Connection, parent: FolderId, name: str, inode: int | None) -> FolderId:
     """Record a new folder that rules nothing of its own, and return its id."""
     found = value(
         conn, SQL["make"], {"parent": parent, "name": name, "name_key": name_key(name), "inode": inode}
     )
     assert isinstance(found, int)
-    return found
+    return FolderId(found)
 
 
-def place(conn: Connection, folder: int, parent: int, name: str) -> None:
+def place(conn: Connection, folder: FolderId, parent: FolderId, name: str) -> None:
     """Write down that a folder stands elsewhere or is called otherwise."""
     conn.execute(SQL["place"], {"folder": folder, "parent": parent, "name": name, "name_key": name_key(name)})
 
 
-def remove(conn: Connection, folder: int) -> None:
+def remove(conn: Connection, folder: FolderId) -> None:
     conn.execute(SQL["remove"], {"folder": folder})
 
 
-def bring_back(conn: Connection, folder: int, inode: int) -> None:
+def bring_back(conn: Connection, folder: FolderId, inode: int) -> None:
     conn.execute(SQL["bring_back"], {"folder": folder, "inode": inode})
 
 
-def holds_anything(conn: Connection, folder: int) -> bool:
+def holds_anything(conn: Connection, folder: FolderId) -> bool:
     return bool(value(conn, SQL["holds_anything"], {"folder": folder}))
 
 
-def above(conn: Connection, folder: int) -> list[int]:
+def above(conn: Connection, folder: FolderId) -> list[FolderId]:
     """Return the folder and all above it, nearest first."""
-    return [int(found[0]) for found in conn.execute(SQL["above"], {"folder": folder})]
+    return [FolderId(found[0]) for found in conn.execute(SQL["above"], {"folder": folder})]
 
 
-def path(conn: Connection, folder: int) -> str:
+def path(conn: Connection, folder: FolderId) -> str:
     return str(value(conn, SQL["path"], {"folder": folder}))
 
 
-def looked_in(conn: Connection, folder: int, person: int) -> None:
+def looked_in(conn: Connection, folder: FolderId, person: PersonId) -> None:
     conn.execute(SQL["looked_in"], {"folder": folder, "person": person})
 
 
-def parent_of(conn: Connection, folder: int) -> int | None:
+def parent_of(conn: Connection, folder: FolderId) -> FolderId | None:
     found = value(conn, SQL["parent_of"], {"folder": folder})
-    return found if isinstance(found, int) else None
+    return FolderId(found) if isinstance(found, int) else None

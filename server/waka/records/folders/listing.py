@@ -12,6 +12,7 @@ from psycopg import Connection, sql
 from psycopg.rows import class_row
 
 from waka.core.fields.registry import Field
+from waka.core.ids import NO_FOLDER, NO_TAG, DocumentId, FolderId, PersonId, TagId
 from waka.core.names import FieldType, name_key, split_extension
 from waka.records.database import rows
 
@@ -37,8 +38,9 @@ class Scope:
     """Which documents are listed: those of a folder, those with a tag, or those in the bin."""
 
     of: Literal["folder", "tag", "bin", "some"]
-    id: int = 0
-    numbers: tuple[int, ...] = ()
+    folder: FolderId = NO_FOLDER
+    tag: TagId = NO_TAG
+    numbers: tuple[DocumentId, ...] = ()
 
 
 # what never is null can be compared, so a page can begin after any row
@@ -122,7 +124,7 @@ def _group(by: str, field: Field | None) -> sql.Composable:
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Listed:
-    id: int
+    id: DocumentId
     name: str
     conforms: bool
     who: str | None
@@ -138,7 +140,7 @@ class Listed:
     changed_by: str | None
     added_at: datetime
     added_by: str | None
-    folder_id: int
+    folder_id: FolderId
     folder_path: str | None  #: where it lives, told where it is listed outside its folder
     pages: int | None
     version: int
@@ -153,7 +155,7 @@ class Listed:
 
 
 def page(
-    conn: Connection, *, scope: Scope, person: int, sort: str, descending: bool,
+    conn: Connection, *, scope: Scope, person: PersonId, sort: str, descending: bool,
     after: tuple[str, int] | None, limit: int, shows_others: bool = False, field: Field | None = None,
 ) -> list[Listed]:  # fmt: skip
     """Return up to *limit* documents of *scope* that follow *after*, a pair of sort key and number.
@@ -215,12 +217,18 @@ def _here(scope: Scope, shows_others: bool) -> sql.SQL:
     return _HERE["folder and others" if scope.of == "folder" and shows_others else scope.of]
 
 
-def _args(scope: Scope, person: int) -> dict[str, object]:
-    return {"of": scope.id, "numbers": list(scope.numbers), "person": person}
+def _args(scope: Scope, person: PersonId) -> dict[str, object]:
+    return {"of": scope.folder or scope.tag, "numbers": list(scope.numbers), "person": person}
 
 
 def groups(
-    conn: Connection, *, scope: Scope, person: int, by: str, shows_others: bool, field: Field | None = None
+    conn: Connection,
+    *,
+    scope: Scope,
+    person: PersonId,
+    by: str,
+    shows_others: bool,
+    field: Field | None = None,
 ) -> list[tuple[str, int]]:
     """Return how many documents of *scope* each month, year, kind, party or value of *field* has; '' for none."""
     query = sql.SQL(
@@ -236,8 +244,8 @@ def groups(
 
 
 def numbers(
-    conn: Connection, *, scope: Scope, person: int, like: str, limit: int, shows_others: bool
-) -> list[int]:
+    conn: Connection, *, scope: Scope, person: PersonId, like: str, limit: int, shows_others: bool
+) -> list[DocumentId]:
     """Return the numbers of *scope* whose name fits *like*, a LIKE pattern over folded names."""
     query = sql.SQL(
         """
@@ -249,7 +257,7 @@ def numbers(
         """
     ).format(here=_here(scope, shows_others))
     found = conn.execute(query, _args(scope, person) | {"like": like, "limit": limit})
-    return [int(row[0]) for row in found]
+    return [DocumentId(row[0]) for row in found]
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -278,7 +286,7 @@ _STANDING = """
 """
 
 
-def standing(conn: Connection, *, folder: int, person: int, names: Sequence[str]) -> list[Standing]:
+def standing(conn: Connection, *, folder: FolderId, person: PersonId, names: Sequence[str]) -> list[Standing]:
     """Return what *names* could run into in *folder*: twins of them, and their numbered kin."""
     keys = [name_key(name) for name in names]
     stems = [name_key(split_extension(name)[0]) + "-" for name in names]

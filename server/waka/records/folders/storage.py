@@ -7,21 +7,22 @@ from datetime import date, datetime
 
 from psycopg import Connection
 
+from waka.core.ids import DocumentId, FolderId, PersonId
 from waka.records.database import row, rows
 from waka.records.sql import load
 
 SQL = load("folders/storage")
 
 
-def binned_before(conn: Connection, person: int, days: int) -> list[tuple[int, int]]:
+def binned_before(conn: Connection, person: PersonId, days: int) -> list[tuple[DocumentId, int]]:
     """Return number and size of what has been in the bin for more than *days*, in folders that the person keeps."""
     found = conn.execute(SQL["binned_before"], {"person": person, "days": days})
-    return [(int(number), int(size)) for number, size in found]
+    return [(DocumentId(number), int(size)) for number, size in found]
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Share:
-    id: int | None  #: of the folder, where it is one
+    id: FolderId | None  #: of the folder, where it is one
     label: str  #: '' for the documents in the folder itself
     bytes: int
     documents: int
@@ -30,7 +31,7 @@ class Share:
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Notable:
     why: str  #: largest, oldest or untouched
-    id: int
+    id: DocumentId
     name: str
     folder_path: str
     size: int
@@ -45,19 +46,19 @@ class Whole:
     versions: int  #: that are not the newest
 
 
-def by_folder(conn: Connection, folder: int, person: int) -> list[Share]:
+def by_folder(conn: Connection, folder: FolderId, person: PersonId) -> list[Share]:
     return rows(conn, SQL["by_folder"], {"folder": folder, "person": person}, Share)
 
 
-def by_year(conn: Connection, folder: int, person: int) -> list[Share]:
+def by_year(conn: Connection, folder: FolderId, person: PersonId) -> list[Share]:
     return rows(conn, SQL["by_year"], {"folder": folder, "person": person}, Share)
 
 
-def by_kind(conn: Connection, folder: int, person: int) -> list[Share]:
+def by_kind(conn: Connection, folder: FolderId, person: PersonId) -> list[Share]:
     return rows(conn, SQL["by_kind"], {"folder": folder, "person": person}, Share)
 
 
-def notable(conn: Connection, folder: int, person: int) -> list[Notable]:
+def notable(conn: Connection, folder: FolderId, person: PersonId) -> list[Notable]:
     return rows(conn, SQL["notable"], {"folder": folder, "person": person}, Notable)
 
 

@@ -13,7 +13,8 @@ from psycopg.rows import args_row
 
 from waka.core.changes.acts import KnownFile
 from waka.core.fields.record import Record
-from waka.records.database import rows
+from waka.core.ids import DocumentId, FolderId, PartyId, PersonId
+from waka.records.database import AT_ONCE, rows
 from waka.records.sql import load
 
 SQL = load("folders/survey")
@@ -21,8 +22,8 @@ SQL = load("folders/survey")
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class FolderRow:
-    id: int
-    parent_id: int | None
+    id: FolderId
+    parent_id: FolderId | None
     name: str
     name_key: str
     access_id: int
@@ -34,9 +35,9 @@ class FolderRow:
 class Source(NamedTuple):
     """A document that a step is about, as the queries return it; a tuple, for a hundred thousand are made at once."""
 
-    id: int
+    id: DocumentId
     state: str
-    folder_id: int
+    folder_id: FolderId
     name: str
     size: int
     sha256: bytes
@@ -44,7 +45,7 @@ class Source(NamedTuple):
     modified_ns: int
     conforms: bool
     kind: str | None
-    party: int | None
+    party: PartyId | None
     when: date | None
     what: str | None
     reference: str | None
@@ -65,42 +66,50 @@ class Source(NamedTuple):
                       currency=self.currency, further=self.fields)  # fmt: skip
 
 
-def folders(conn: Connection, person: int) -> list[FolderRow]:
+def folders(conn: Connection, person: PersonId) -> list[FolderRow]:
     return rows(conn, SQL["folders"], {"person": person}, FolderRow)
 
 
-def folders_above(conn: Connection, person: int, wanted: Collection[int]) -> list[FolderRow]:
+def folders_above(conn: Connection, person: PersonId, wanted: Collection[FolderId]) -> list[FolderRow]:
     """Return some folders and all above them."""
     return rows(conn, SQL["folders_above"], {"person": person, "folders": list(wanted)}, FolderRow)
 
 
-def folders_around(conn: Connection, person: int, wanted: Collection[int]) -> list[FolderRow]:
+def folders_around(conn: Connection, person: PersonId, wanted: Collection[FolderId]) -> list[FolderRow]:
     """Return some folders, all above them, and the folders that stand directly in them."""
     return rows(conn, SQL["folders_around"], {"person": person, "folders": list(wanted)}, FolderRow)
 
 
-def by_number(conn: Connection, person: int, numbers: Sequence[int]) -> dict[int, Source]:
+def by_number(conn: Connection, person: PersonId, numbers: Sequence[DocumentId]) -> dict[DocumentId, Source]:
     """Return the documents of *numbers* that the person may see."""
+    found: dict[DocumentId, Source] = {}
     with conn.cursor(row_factory=args_row(Source)) as cur:
-        cur.execute(SQL["by_number"], {"person": person, "numbers": list(numbers)})
-        return {source.id: source for source in cur}
+        for start in range(0, len(numbers), AT_ONCE):
+            some = list(numbers[start : start + AT_ONCE])
+            found.update(
+                (source.id, source)
+                for source in cur.execute(SQL["by_number"], {"person": person, "numbers": some})
+            )
+    return found
 
 
-def in_folders(conn: Connection, person: int, wanted: Collection[int]) -> list[Source]:
+def in_folders(conn: Connection, person: PersonId, wanted: Collection[FolderId]) -> list[Source]:
     with conn.cursor(row_factory=args_row(Source)) as cur:
         return cur.execute(SQL["in_folders"], {"person": person, "folders": list(wanted)}).fetchall()
 
 
-def names(conn: Connection, wanted: Collection[int]) -> list[tuple[int, str, int, bytes]]:
+def names(conn: Connection, wanted: Collection[FolderId]) -> list[tuple[FolderId, str, DocumentId, bytes]]:
     """Return the documents of some folders, whoever may see them: folder, name, number, digest."""
     found = conn.execute(SQL["names"], {"folders": list(wanted)})
-    return [(int(folder), str(name), int(id), bytes(digest)) for folder, name, id, digest in found]
+    return [
+        (FolderId(folder), str(name), DocumentId(id), bytes(digest)) for folder, name, id, digest in found
+    ]
 
 
-def counts(conn: Connection, wanted: Collection[int]) -> dict[int, int]:
-    return {int(f): int(n) for f, n in conn.execute(SQL["counts"], {"folders": list(wanted)})}
+def counts(conn: Connection, wanted: Collection[FolderId]) -> dict[FolderId, int]:
+    return {FolderId(f): int(n) for f, n in conn.execute(SQL["counts"], {"folders": list(wanted)})}
 
 
-def beneath(conn: Connection, folder: int, person: int) -> list[tuple[int, str]]:
+def beneath(conn: Connection, folder: FolderId, person: PersonId) -> list[tuple[DocumentId, str]]:
     found = conn.execute(SQL["beneath"], {"folder": folder, "person": person})
-    return [(int(id), str(path)) for id, path in found]
+    return [(DocumentId(id), str(path)) for id, path in found]

@@ -12,13 +12,14 @@ from psycopg.types.json import Jsonb
 
 from waka.core.changes.recognise import Found, FoundFolder
 from waka.core.fields.record import Record
+from waka.core.ids import DocumentId, FolderId, PersonId
 from waka.core.names import name_key
 from waka.errors import StepInMotion
 from waka.records.database import row, rows, value
 from waka.records.sql import load
 
 SQL = load("outside/following")
-Standing = dict[int, dict[str, tuple[int, int, int, int]]]
+Standing = dict[FolderId, dict[str, tuple[DocumentId, int, int, int]]]
 #: folder → name → number, size, inode, time of change
 
 
@@ -26,7 +27,7 @@ Standing = dict[int, dict[str, tuple[int, int, int, int]]]
 class NewFile:
     """A file that becomes a document."""
 
-    folder: int
+    folder: FolderId
     name: str
     path: str
     size: int
@@ -40,15 +41,15 @@ class NewFile:
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Now:
-    id: int
-    folder_id: int
+    id: DocumentId
+    folder_id: FolderId
     name: str
     size: int
     inode: int
     modified_ns: int
 
 
-def standing(conn: Connection, folders: Sequence[int]) -> Standing:
+def standing(conn: Connection, folders: Sequence[FolderId]) -> Standing:
     """Return the documents that should stand in *folders*."""
     found: Standing = {folder: {} for folder in folders}
     with conn.cursor(binary=True) as cur:
@@ -59,13 +60,13 @@ def standing(conn: Connection, folders: Sequence[int]) -> Standing:
     return found
 
 
-def recognisable(conn: Connection, numbers: Sequence[int]) -> dict[int, tuple[bytes, int]]:
+def recognisable(conn: Connection, numbers: Sequence[DocumentId]) -> dict[int, tuple[bytes, int]]:
     """Return the checksum and birth (0: not known) of some documents' files."""
     found = conn.execute(SQL["recognisable"], {"numbers": list(numbers)})
     return {int(id): (bytes(digest), int(born)) for id, digest, born in found}
 
 
-def inodes_in(conn: Connection, folder: int) -> set[int]:
+def inodes_in(conn: Connection, folder: FolderId) -> set[int]:
     return {int(found[0]) for found in conn.execute(SQL["inodes_in"], {"folder": folder})}
 
 
@@ -73,7 +74,7 @@ def inodes_in(conn: Connection, folder: int) -> set[int]:
 class Unborn:
     """A document whose file's birth is not on record."""
 
-    id: int
+    id: DocumentId
     folder_path: str
     name: str
     inode: int
@@ -93,7 +94,7 @@ def filed(conn: Connection) -> int:
     return found if isinstance(found, int) else 0
 
 
-def take_in(conn: Connection, files: Sequence[NewFile], person: int | None) -> int:
+def take_in(conn: Connection, files: Sequence[NewFile], person: PersonId | None) -> int:
     """Give *files* their numbers; return how many were not taken in before."""
     conn.execute(SQL["incoming"])
     with conn.cursor() as cur, cur.copy(SQL["copy_incoming"]) as copy:
@@ -106,27 +107,27 @@ def take_in(conn: Connection, files: Sequence[NewFile], person: int | None) -> i
     return conn.execute(SQL["take_in"], {"person": person}).rowcount
 
 
-def at_place(conn: Connection, folder: int, name: str) -> int | None:
+def at_place(conn: Connection, folder: FolderId, name: str) -> DocumentId | None:
     """Return the number of the document that stands under *name* in *folder*."""
     found = value(conn, SQL["at_place"], {"folder": folder, "name": name})
-    return found if isinstance(found, int) else None
+    return DocumentId(found) if isinstance(found, int) else None
 
 
 def any_gone(conn: Connection) -> bool:
     return bool(value(conn, SQL["any_gone"], {}))
 
 
-def lost_before(conn: Connection, files: Sequence[tuple[Found, bytes, str]]) -> dict[int, int]:
+def lost_before(conn: Connection, files: Sequence[tuple[Found, bytes, str]]) -> dict[int, DocumentId]:
     """Return which of *files* (with checksum and path) are documents that were gone: index → number."""
     args: dict[str, object] = {
         "at": list(range(len(files))), "inode": [f.inode for f, _, _ in files],
         "size": [f.size for f, _, _ in files], "modified_ns": [f.modified_ns for f, _, _ in files],
         "sha256": [digest for _, digest, _ in files], "path": [path for _, _, path in files],
     }  # fmt: skip
-    return {int(at): int(id) for at, id in conn.execute(SQL["lost_before"], args)}
+    return {int(at): DocumentId(id) for at, id in conn.execute(SQL["lost_before"], args)}
 
 
-def lock(conn: Connection, number: int) -> Now | None:
+def lock(conn: Connection, number: DocumentId) -> Now | None:
     """Hold a filed document that no step has in motion; None for any other."""
     found = row(conn, SQL["lock"], {"number": number}, Now)
     if found is None or value(conn, SQL["is_in_motion"], {"number": number}):
@@ -134,11 +135,13 @@ def lock(conn: Connection, number: int) -> Now | None:
     return found
 
 
-def park(conn: Connection, numbers: Sequence[int]) -> None:
+def park(conn: Connection, numbers: Sequence[DocumentId]) -> None:
     conn.execute(SQL["park"], {"numbers": list(numbers)})
 
 
-def follow(conn: Connection, number: int, found: Found, sha256: bytes, *, conforms: bool, back: bool) -> None:
+def follow(
+    conn: Connection, number: DocumentId, found: Found, sha256: bytes, *, conforms: bool, back: bool
+) -> None:
     """Let a record follow its file; *back*: it was gone. Raises ``StepInMotion``."""
     folder, name = found.place
     try:
@@ -153,7 +156,7 @@ def follow(conn: Connection, number: int, found: Found, sha256: bytes, *, confor
         raise StepInMotion(number) from error
 
 
-def files_of(conn: Connection, numbers: Sequence[int]) -> dict[int, dict[str, Any]]:
+def files_of(conn: Connection, numbers: Sequence[DocumentId]) -> dict[int, dict[str, Any]]:
     """Return, held, where documents stand and what their files are."""
     cur = conn.execute(SQL["swap_files"], {"numbers": list(numbers)})
     assert cur.description is not None
@@ -161,33 +164,33 @@ def files_of(conn: Connection, numbers: Sequence[int]) -> dict[int, dict[str, An
     return {found[0]: dict(zip(words, found, strict=True)) for found in cur}
 
 
-def set_file(conn: Connection, number: int, file: dict[str, Any], person: int) -> None:
+def set_file(conn: Connection, number: DocumentId, file: dict[str, Any], person: PersonId) -> None:
     conn.execute(SQL["set_file"], {**file, "number": number, "person": person})
 
 
-def merge(conn: Connection, number: int, into: int) -> None:
+def merge(conn: Connection, number: DocumentId, into: int) -> None:
     conn.execute(SQL["merge"], {"number": number, "into": into})
 
 
-def park_folders(conn: Connection, folders: Sequence[int]) -> None:
+def park_folders(conn: Connection, folders: Sequence[FolderId]) -> None:
     conn.execute(SQL["park_folders"], {"folders": list(folders)})
 
 
-def forget_folders(conn: Connection, folders: Sequence[int]) -> None:
+def forget_folders(conn: Connection, folders: Sequence[FolderId]) -> None:
     conn.execute(SQL["forget_folders"], {"folders": list(folders)})
 
 
-def remove_folders(conn: Connection, folders: Sequence[int]) -> None:
+def remove_folders(conn: Connection, folders: Sequence[FolderId]) -> None:
     """Say that folders are gone, though documents are recorded in them still."""
     conn.execute(SQL["remove_folders"], {"folders": list(folders)})
 
 
-def removed_with_documents(conn: Connection) -> list[int]:
+def removed_with_documents(conn: Connection) -> list[FolderId]:
     """Return the folders that are gone and that documents are recorded in still."""
-    return [int(found[0]) for found in conn.execute(SQL["removed_with_documents"])]
+    return [FolderId(found[0]) for found in conn.execute(SQL["removed_with_documents"])]
 
 
-def set_folders_seen(conn: Connection, seen: Mapping[int, FoundFolder]) -> None:
+def set_folders_seen(conn: Connection, seen: Mapping[FolderId, FoundFolder]) -> None:
     """Write down by what folders are known again: inode and birth."""
     args: dict[str, object] = {
         "folders": list(seen), "inodes": [f.inode for f in seen.values()],

@@ -108,7 +108,7 @@ with recursive beneath as (
     returning f.id
 )
 insert into logbook (action, folder_id, from_folder_id, from_path, reason)
-select 'folder_gone', id, id, folder_path(id), 'another program removed or moved it' from forgotten
+select 'folder_gone', id, id, folder_path(id), '{"code": "taken_away"}'::jsonb from forgotten
 
 -- name: remove_folders
 update folder set removed_at = now() where id = any(%(folders)s)

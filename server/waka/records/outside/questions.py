@@ -7,6 +7,7 @@ from datetime import datetime
 
 from psycopg import Connection
 
+from waka.core.ids import DocumentId, FolderId, PersonId
 from waka.records.database import rows
 from waka.records.sql import load
 
@@ -16,29 +17,31 @@ SQL = load("outside/questions")
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Question:
     id: int
-    missing_id: int
+    missing_id: DocumentId
     missing_name: str
     missing_state: str
     stood_at: str
-    found_id: int
+    found_id: DocumentId
     found_name: str
     found_folder: str
     why: str
     asked_at: datetime
 
 
-def ask(conn: Connection, *, missing: int, found: int, folder: int, stood_at: str, why: str) -> None:
+def ask(
+    conn: Connection, *, missing: DocumentId, found: DocumentId, folder: FolderId, stood_at: str, why: str
+) -> None:
     conn.execute(
         SQL["ask"],
         {"missing": missing, "found": found, "folder": folder, "stood_at": stood_at, "why": why},
     )
 
 
-def questions(conn: Connection, person: int) -> list[Question]:
+def questions(conn: Connection, person: PersonId) -> list[Question]:
     return rows(conn, SQL["questions"], {"person": person}, Question)
 
 
-def answer(conn: Connection, question: Question, answered: str, person: int) -> None:
+def answer(conn: Connection, question: Question, answered: str, person: PersonId) -> None:
     conn.execute(SQL["answer"], {"question": question.id, "answer": answered, "person": person})
     if answered == "same":
         args: dict[str, object] = {
@@ -53,14 +56,16 @@ class FolderQuestion:
 
     id: int
     gone_id: int
-    found_id: int
+    found_id: FolderId
     stood_at: str
     found_path: str
     documents: int
     asked_at: datetime
 
 
-def ask_of_folder(conn: Connection, *, gone: int, found: int, documents: int, stood_at: str) -> None:
+def ask_of_folder(
+    conn: Connection, *, gone: FolderId, found: FolderId, documents: int, stood_at: str
+) -> None:
     args: dict[str, object] = {"gone": gone, "found": found, "documents": documents, "stood_at": stood_at}
     conn.execute(SQL["ask_of_folder"], args)
 
@@ -70,11 +75,11 @@ def ask_of_lately_gone(conn: Connection) -> None:
     conn.execute(SQL["ask_of_lately_gone"])
 
 
-def folder_questions(conn: Connection, person: int) -> list[FolderQuestion]:
+def folder_questions(conn: Connection, person: PersonId) -> list[FolderQuestion]:
     return rows(conn, SQL["folder_questions"], {"person": person}, FolderQuestion)
 
 
-def answer_folder(conn: Connection, question: FolderQuestion, answered: str, person: int) -> None:
+def answer_folder(conn: Connection, question: FolderQuestion, answered: str, person: PersonId) -> None:
     args: dict[str, object] = {"question": question.id, "answer": answered, "person": person}
     conn.execute(SQL["answer_folder"], args)
     if answered == "same":

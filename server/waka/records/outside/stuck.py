@@ -3,12 +3,17 @@
 from __future__ import annotations
 
 import hashlib
-from collections.abc import Sequence
+from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
+from dataclasses import replace as replaced
 from datetime import datetime
+from typing import Any
 
 from psycopg import Connection
 
+from waka.core.changes.findings import Said
+from waka.core.ids import FolderId, PersonId
+from waka.records.changes.said import certainly_said, said_json
 from waka.records.database import rows, value
 from waka.records.sql import load
 
@@ -16,16 +21,16 @@ SQL = load("outside/stuck")
 LONGEST_SUBJECT = 300  #: characters; what is longer is known by its checksum
 LONGEST_SHOWN = 600
 #: what rests until its time comes; all else is looked at again with every sweep, or stays as it is
-TRIED_ON_DEMAND = ("reading", "settling", "lists", "tidying")
+TRIED_ON_DEMAND = ("reading", "settling", "lists", "tidying", "names")
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Item:
     subject: str  #: a path, a checksum or a number, by part
     shown: str  #: as a person reads it
-    reason: str
+    reason: Said
     tries: int = 1
-    folder: int | None = None  #: where it stands, for its keepers to see; None: those of the whole drive
+    folder: FolderId | None = None  #: where it stands, for its keepers to see; None: those of the whole drive
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -33,7 +38,7 @@ class Stuck:
     id: int
     part: str
     shown: str
-    reason: str
+    reason: Said
     tries: int
     since: datetime
     next_at: datetime
@@ -41,6 +46,17 @@ class Stuck:
     @property
     def can_be_tried(self) -> bool:
         return self.part in TRIED_ON_DEMAND
+
+
+def _stuck(reason: Mapping[str, Any], **more: Any) -> Stuck:
+    return Stuck(reason=certainly_said(reason), **more)
+
+
+def bounded(reason: Said) -> Said:
+    """Return *reason* with no fact that is longer than a line."""
+    return replaced(reason, facts={
+        name: shortened(fact) if isinstance(fact, str) else fact for name, fact in reason.facts.items()
+    })  # fmt: skip
 
 
 def shortened(text: str) -> str:
@@ -65,7 +81,7 @@ def put(conn: Connection, part: str, item: Item) -> datetime:
     found = value(
         conn, SQL["put"],
         {"part": part, "subject": _subject(item.subject), "shown": shortened(item.shown),
-         "reason": shortened(item.reason), "folder": item.folder},
+         "reason": said_json(bounded(item.reason)), "folder": item.folder},
     )  # fmt: skip
     assert isinstance(found, datetime)
     return found
@@ -75,7 +91,7 @@ def replace(conn: Connection, part: str, items: Sequence[Item]) -> None:
     """Write down what of a *part* is stuck now; what is not among *items* is stuck no more."""
     args: dict[str, object] = {
         "part": part, "subjects": [_subject(i.subject) for i in items],
-        "shown": [shortened(i.shown) for i in items], "reasons": [shortened(i.reason) for i in items],
+        "shown": [shortened(i.shown) for i in items], "reasons": [said_json(bounded(i.reason)) for i in items],
         "tries": [i.tries for i in items], "folders": [i.folder for i in items],
     }  # fmt: skip
     conn.execute(SQL["clear_others"], args)
@@ -93,15 +109,15 @@ def resting(conn: Connection, part: str) -> list[str]:
 
 def everything(conn: Connection) -> list[Stuck]:
     """Return what is stuck, whoever may know of it: for an administrator's command line."""
-    return rows(conn, SQL["everything"], {}, Stuck)
+    return rows(conn, SQL["everything"], {}, _stuck)
 
 
-def for_keeper(conn: Connection, person: int) -> list[Stuck]:
+def for_keeper(conn: Connection, person: PersonId) -> list[Stuck]:
     """Return what is stuck where *person* keeps the whole drive."""
-    return rows(conn, SQL["for_keeper"], {"person": person}, Stuck)
+    return rows(conn, SQL["for_keeper"], {"person": person}, _stuck)
 
 
-def try_now(conn: Connection, person: int, id: int) -> str | None:
+def try_now(conn: Connection, person: PersonId, id: int) -> str | None:
     """Let what is set aside be due at once; return its subject, or None where *person* keeps no such thing."""
     args: dict[str, object] = {"id": id, "person": person, "parts": list(TRIED_ON_DEMAND)}
     found = value(conn, SQL["try_now"], args)

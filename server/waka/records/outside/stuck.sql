@@ -12,7 +12,7 @@ delete from stuck where part = %(part)s and not subject = any(%(subjects)s)
 -- name: put_all
 insert into stuck (part, subject, shown, reason, tries, folder_id)
 select distinct on (i.subject) %(part)s, i.subject, i.shown, i.reason, i.tries, i.folder_id
-from unnest(%(subjects)s::text[], %(shown)s::text[], %(reasons)s::text[], %(tries)s::int[], %(folders)s::bigint[])
+from unnest(%(subjects)s::text[], %(shown)s::text[], %(reasons)s::jsonb[], %(tries)s::int[], %(folders)s::bigint[])
     as i (subject, shown, reason, tries, folder_id)
 on conflict (part, subject) do update set shown = excluded.shown, reason = excluded.reason, tries = excluded.tries
 

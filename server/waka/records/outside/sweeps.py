@@ -9,8 +9,11 @@ from decimal import Decimal
 
 from psycopg import Connection
 
+from waka.core.changes.findings import Said
+from waka.core.ids import PersonId
+from waka.records.changes.said import certainly_said, said_json
 from waka.records.database import row, value
-from waka.records.outside.stuck import shortened
+from waka.records.outside.stuck import bounded, shortened
 from waka.records.sql import load
 
 SQL = load("outside/sweeps")
@@ -58,9 +61,9 @@ def seconds_since_whole(conn: Connection) -> float | None:
     return float(found) if isinstance(found, (int, float, Decimal)) else None
 
 
-def set_notices(conn: Connection, notices: Sequence[tuple[str, str, int | None]]) -> None:
+def set_notices(conn: Connection, notices: Sequence[tuple[str, Said, int | None]]) -> None:
     """Replace what is told of the drive by *notices*: path, reason, and the folder whose keepers see it."""
-    told = {shortened(path): (shortened(reason), folder) for path, reason, folder in notices}
+    told = {shortened(path): (said_json(bounded(reason)), folder) for path, reason, folder in notices}
     args: dict[str, object] = {
         "paths": list(told), "reasons": [reason for reason, _ in told.values()],
         "folders": [folder for _, folder in told.values()],
@@ -69,8 +72,8 @@ def set_notices(conn: Connection, notices: Sequence[tuple[str, str, int | None]]
     conn.execute(SQL["notice"], args)
 
 
-def notices(conn: Connection, person: int) -> list[tuple[str, str]]:
-    return [(str(p), str(r)) for p, r in conn.execute(SQL["notices"], {"person": person})]
+def notices(conn: Connection, person: PersonId) -> list[tuple[str, Said]]:
+    return [(str(p), certainly_said(r)) for p, r in conn.execute(SQL["notices"], {"person": person})]
 
 
 def try_sweeping(conn: Connection) -> bool:

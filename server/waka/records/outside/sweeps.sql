@@ -22,7 +22,7 @@ delete from drive_notice where not path = any(%(paths)s)
 
 -- name: notice
 insert into drive_notice (path, reason, folder_id)
-select * from unnest(%(paths)s::text[], %(reasons)s::text[], %(folders)s::bigint[])
+select * from unnest(%(paths)s::text[], %(reasons)s::jsonb[], %(folders)s::bigint[])
 on conflict (path) do update set reason = excluded.reason, folder_id = excluded.folder_id
 
 -- name: notices

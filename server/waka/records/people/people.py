@@ -8,6 +8,7 @@ from datetime import datetime
 from psycopg import Connection
 from psycopg.errors import UniqueViolation
 
+from waka.core.ids import PersonId
 from waka.errors import BadRequest
 from waka.records.database import row, rows, value
 from waka.records.sql import load
@@ -19,7 +20,7 @@ SQL = load("people/people")
 class SignIn:
     """What is checked when somebody signs in."""
 
-    id: int
+    id: PersonId
     login: str
     name: str
     initials: str
@@ -31,7 +32,7 @@ class SignIn:
 class Person:
     """Somebody who is signed in."""
 
-    id: int
+    id: PersonId
     login: str
     name: str
     initials: str
@@ -62,7 +63,7 @@ def add(
     initials: str,
     password_hash: str | None,
     administrator: bool,
-) -> int:
+) -> PersonId:
     """Add a person and return the id. Raises ``BadRequest`` where the name is taken."""
     try:
         found = value(
@@ -73,7 +74,7 @@ def add(
     except UniqueViolation as error:
         raise BadRequest(f"Somebody already signs in as “{login}”.", mend="Choose another.") from error
     assert isinstance(found, int)
-    return found
+    return PersonId(found)
 
 
 def by_session(conn: Connection, token_hash: bytes) -> Person | None:
@@ -81,7 +82,7 @@ def by_session(conn: Connection, token_hash: bytes) -> Person | None:
 
 
 def add_session(
-    conn: Connection, *, token_hash: bytes, person: int, csrf: str, address: str, agent: str
+    conn: Connection, *, token_hash: bytes, person: PersonId, csrf: str, address: str, agent: str
 ) -> None:
     args: dict[str, object] = {
         "token_hash": token_hash, "person": person, "csrf": csrf, "address": address, "agent": agent,
@@ -101,15 +102,15 @@ class OwnSession:
     is_this: bool
 
 
-def sessions(conn: Connection, person: int, this: bytes) -> list[OwnSession]:
+def sessions(conn: Connection, person: PersonId, this: bytes) -> list[OwnSession]:
     return rows(conn, SQL["sessions"], {"person": person, "this": this}, OwnSession)
 
 
-def end_own_session(conn: Connection, person: int, session: int) -> bool:
+def end_own_session(conn: Connection, person: PersonId, session: int) -> bool:
     return value(conn, SQL["end_own_session"], {"person": person, "session": session}) is not None
 
 
-def change_password(conn: Connection, person: int, password_hash: str, *, but: bytes) -> None:
+def change_password(conn: Connection, person: PersonId, password_hash: str, *, but: bytes) -> None:
     """Set a password; all sessions and known browsers end but the session *but*."""
     conn.execute(SQL["change_password"], {"person": person, "password_hash": password_hash, "but": but})
 
@@ -143,42 +144,42 @@ def clear_failures(conn: Connection, *, tried: int, login: str, device: bytes | 
     conn.execute(SQL["clear_failures"], {"tried": tried, "login": login, "device": device})
 
 
-def is_device_of(conn: Connection, token_hash: bytes, person: int) -> bool:
+def is_device_of(conn: Connection, token_hash: bytes, person: PersonId) -> bool:
     return bool(value(conn, SQL["is_device_of"], {"token_hash": token_hash, "person": person}))
 
 
-def put_device(conn: Connection, token_hash: bytes, person: int) -> None:
+def put_device(conn: Connection, token_hash: bytes, person: PersonId) -> None:
     conn.execute(SQL["put_device"], {"token_hash": token_hash, "person": person})
 
 
-def add_invitation(conn: Connection, *, token_hash: bytes, person: int, by: int) -> None:
+def add_invitation(conn: Connection, *, token_hash: bytes, person: PersonId, by: int) -> None:
     args: dict[str, object] = {"token_hash": token_hash, "person": person, "by": by}
     conn.execute(SQL["add_invitation"], args)
 
 
-def invited(conn: Connection, token_hash: bytes) -> tuple[int, str] | None:
+def invited(conn: Connection, token_hash: bytes) -> tuple[PersonId, str] | None:
     """Return the id and sign-in of whom an invitation is for, where it holds."""
     found = conn.execute(SQL["invited"], {"token_hash": token_hash}).fetchone()
-    return (int(found[0]), str(found[1])) if found else None
+    return (PersonId(found[0]), str(found[1])) if found else None
 
 
-def set_password(conn: Connection, person: int, password_hash: str) -> None:
+def set_password(conn: Connection, person: PersonId, password_hash: str) -> None:
     """Set a password; invitations and sessions of before end."""
     conn.execute(SQL["set_password"], {"person": person, "password_hash": password_hash})
 
 
-def name_of(conn: Connection, person: int) -> str:
+def name_of(conn: Connection, person: PersonId) -> str:
     return str(value(conn, SQL["name_of"], {"person": person}) or "")
 
 
-def filers(conn: Connection) -> list[int]:
-    return [int(found[0]) for found in conn.execute(SQL["filers"])]
+def filers(conn: Connection) -> list[PersonId]:
+    return [PersonId(found[0]) for found in conn.execute(SQL["filers"])]
 
 
-def may_file_anywhere(conn: Connection, person: int) -> bool:
+def may_file_anywhere(conn: Connection, person: PersonId) -> bool:
     return bool(value(conn, SQL["may_file_anywhere"], {"person": person}))
 
 
-def revoke_all(conn: Connection, person: int) -> None:
+def revoke_all(conn: Connection, person: PersonId) -> None:
     """Take away all that a person may see or do, at once."""
     conn.execute(SQL["revoke_all"], {"person": person})

@@ -11,6 +11,7 @@ from psycopg.errors import UniqueViolation
 from psycopg.types.json import Jsonb
 
 from waka.core.fields.registry import Field, Registry
+from waka.core.ids import PartyId, PersonId
 from waka.core.names import fold
 from waka.errors import BadRequest
 from waka.records.sql import load
@@ -45,7 +46,7 @@ def put(conn: Connection, field: Field) -> None:
     conn.execute(SQL["put"], args)
 
 
-def used(conn: Connection, person: int) -> dict[str, int]:
+def used(conn: Connection, person: PersonId) -> dict[str, int]:
     """Return how many documents that a person may see say something in each further field."""
     return {str(code): int(count) for code, count in conn.execute(SQL["used"], {"person": person})}
 
@@ -55,7 +56,7 @@ def choices_used(conn: Connection, code: str) -> set[str]:
 
 
 def search_again(
-    conn: Connection, *, field: str | None = None, kind: str | None = None, party: int | None = None
+    conn: Connection, *, field: str | None = None, kind: str | None = None, party: PartyId | None = None
 ) -> None:
     """Let the search index follow a changed label, kind or party."""
     conn.execute(SQL["search_again"], {"field": field, "kind": kind, "party": party})
@@ -65,15 +66,15 @@ def put_kind(conn: Connection, code: str, label: str, *, retired: bool) -> None:
     conn.execute(SQL["put_kind"], {"code": code, "label": label, "retired": retired})
 
 
-def kinds_used(conn: Connection, person: int) -> dict[str, int]:
+def kinds_used(conn: Connection, person: PersonId) -> dict[str, int]:
     return {str(code): int(count) for code, count in conn.execute(SQL["kinds_used"], {"person": person})}
 
 
-def parties_used(conn: Connection, person: int) -> dict[int, int]:
+def parties_used(conn: Connection, person: PersonId) -> dict[int, int]:
     return {int(party): int(count) for party, count in conn.execute(SQL["parties_used"], {"person": person})}
 
 
-def put_party(conn: Connection, party: int, name: str, short: str | None) -> None:
+def put_party(conn: Connection, party: PartyId, name: str, short: str | None) -> None:
     """Change a party. Raises ``BadRequest`` where its name or short form is another's."""
     args: Mapping[str, object] = {"party": party, "name": name, "name_key": fold(name), "short": short}
     try:
@@ -84,5 +85,5 @@ def put_party(conn: Connection, party: int, name: str, short: str | None) -> Non
         raise BadRequest(f"Another party has the {what} “{other}”.", mend="Choose another one.") from error
 
 
-def drop_spellings(conn: Connection, party: int) -> None:
+def drop_spellings(conn: Connection, party: PartyId) -> None:
     conn.execute(SQL["drop_spellings"], {"party": party})

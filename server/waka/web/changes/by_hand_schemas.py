@@ -6,18 +6,19 @@ from typing import Literal
 
 from pydantic import Field
 
+from waka.core.ids import DocumentId, FolderId, ListId
 from waka.web.desk.schemas import Slip
-from waka.web.schemas import NUMBER_MAX, Asked, Number, Said, Segment, StepFinding, Wire
+from waka.web.schemas import NUMBER_MAX, Asked, DocumentNumber, Said, Segment, StepFinding, Wire
 
 
 class Ask(Asked):
     act: Literal["move", "copy", "rename", "bin", "restore", "correct", "make_folder", "rename_folder",
                  "move_folder", "remove_folder"]  # fmt: skip
-    documents: list[Number] = Field([], max_length=1000)
-    folder: int | None = Field(
+    documents: list[DocumentNumber] = Field([], max_length=1000)
+    folder: FolderId | None = Field(
         None, ge=1, le=NUMBER_MAX, description="The destination, or the folder concerned"
     )
-    into: int | None = Field(None, ge=1, le=NUMBER_MAX, description="Where a folder moves to")
+    into: FolderId | None = Field(None, ge=1, le=NUMBER_MAX, description="Where a folder moves to")
     name: str = Field("", max_length=400)
     fields: Slip | None = None
     beside: bool = Field(False, description="Number a name that is taken")
@@ -33,7 +34,7 @@ class Ask(Asked):
 
 class Line(Wire):
     position: int
-    number: int | None
+    number: DocumentId | None
     act: str
     from_path: str | None
     to_path: str | None
@@ -52,16 +53,16 @@ class Checked(Wire):
 
 
 class Done(Wire):
-    list_id: int
+    list_id: ListId
     title: Said
-    numbers: list[int]
-    folder: int | None
+    numbers: list[DocumentId]
+    folder: FolderId | None
     findings: list[StepFinding]
 
 
 class Undone(Wire):
-    list_id: int
-    number: int | None
+    list_id: ListId
+    number: DocumentId | None
     path: str
     title: Said
     count: int

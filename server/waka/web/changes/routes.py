@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from collections.abc import Sequence
+
 from flask import Response, request
 
 from waka.core.changes.findings import Said
@@ -13,6 +15,7 @@ from waka.web.desk.routes import slip_of
 from waka.web.door import Responses, blueprint, deps, person, reply
 from waka.web.sheets import spreadsheet
 from waka.work.changes import carrying, evidence, lists, looking, proving
+from waka.work.changes.named import Shared
 from waka.work.changes.sheets import MOST_BYTES
 from waka.work.changes.ways import chosen, emptying, mapping, sheet
 from waka.work.changes.ways import undo as undoing
@@ -26,14 +29,23 @@ def _said(told: Said | None) -> s.Said | None:
     return s.Said.model_validate(told) if told is not None else None
 
 
-def _told(found: ChangeList, status: int = 200) -> Response:
-    return reply(_list(found), status)
+def told(found: ChangeList, status: int = 200) -> Response:
+    return reply(_lists([found])[0], status)
 
 
-def _list(found: ChangeList) -> sl.ChangeList:
+def _lists(found: Sequence[ChangeList]) -> list[sl.ChangeList]:
+    return [_list(one, shared) for one, shared in lists.shared(deps(), person().id, found)]
+
+
+def _list(found: ChangeList, shared: Shared) -> sl.ChangeList:
+    is_own = shared.part is None
     return sl.ChangeList(
         id=found.id, title=s.Said.model_validate(found.title), origin=found.origin, state=found.state,
-        is_being_checked=found.wish == "check", can_run=lists.can_run(found), can_undo=lists.can_undo(found),
+        maker=shared.maker, part=shared.part, approves=shared.approves, 
+        named=[sl.Named.model_validate(one) for one in shared.named],
+        can_decide=is_own or shared.part == "decide",
+        is_being_checked=found.wish == "check", can_run=is_own and not shared.lacks and lists.can_run(found),
+        can_undo=is_own and lists.can_undo(found),
         collision=found.collision, on_failure=found.on_failure, remove_empty=found.ask.remove_empty,
         summary=sl.Summary.model_validate(found.summary), created_at=found.created_at,
         checked_at=found.checked_at, begun_at=found.begun_at, finished_at=found.finished_at,
@@ -45,9 +57,8 @@ def _list(found: ChangeList) -> sl.ChangeList:
 
 @bp.get("/lists", responses={200: sl.ChangeLists, **REFUSED})
 def mine(query: sl.ListQuery) -> Response:
-    """The change lists that the person made, latest first."""
-    found = lists.mine(deps(), person().id, query.before)
-    return reply(sl.ChangeLists(lists=[_list(one) for one in found]))
+    """The change lists that the person made or is named in, latest first."""
+    return reply(sl.ChangeLists(lists=_lists(lists.mine(deps(), person().id, query.before))))
 
 
 @bp.post("/lists", responses={201: sl.ChangeList, **REFUSED})
@@ -67,7 +78,7 @@ def propose(body: sl.Choice) -> Response:
     list_id = chosen.propose_chosen(deps(), person().id, choice)
     if body.carried:
         carrying.put_down(deps(), person().id)
-    return _told(lists.one(deps(), person().id, list_id), 201)
+    return told(lists.one(deps(), person().id, list_id), 201)
 
 
 @bp.get("/bin/old", responses={200: sl.OldInBin, **REFUSED})
@@ -80,7 +91,7 @@ def old_in_bin(query: sl.AgeQuery) -> Response:
 def empty_bin(body: sl.Emptying) -> Response:
     """Make the list that destroys it for good. It is looked at and run like any other, and cannot be undone."""
     list_id = emptying.empty(deps(), person().id, body.days, body.count)
-    return _told(lists.one(deps(), person().id, list_id), 201)
+    return told(lists.one(deps(), person().id, list_id), 201)
 
 
 @bp.post(
@@ -97,7 +108,7 @@ def propose_sheet(query: sl.SheetQuery) -> Response:
     """Propose a list of a spreadsheet's rows: the body is CSV or XLSX, with the columns from and to."""
     rows = sheet.read(deps(), request.stream.read(MOST_BYTES + 1))
     list_id = sheet.propose_sheet(deps(), person().id, rows, query.name)
-    return _told(lists.one(deps(), person().id, list_id), 201)
+    return told(lists.one(deps(), person().id, list_id), 201)
 
 
 @bp.post("/lists/mapping/look", responses={200: sl.Mapped, **REFUSED})
@@ -118,13 +129,13 @@ def look_at_mapping(body: sl.MappingAsked) -> Response:
 def propose_mapping(body: sl.MappingAsked) -> Response:
     """Propose a list that restructures a tree by two path patterns."""
     list_id = mapping.propose_mapping(deps(), person().id, body.source, body.target)
-    return _told(lists.one(deps(), person().id, list_id), 201)
+    return told(lists.one(deps(), person().id, list_id), 201)
 
 
 @bp.get("/lists/<int:list_id>", responses={200: sl.ChangeList, **REFUSED})
 def one(path: s.ListPath) -> Response:
     """A list: what it comes to, and how far it is."""
-    return _told(lists.one(deps(), person().id, path.list_id))
+    return told(lists.one(deps(), person().id, path.list_id))
 
 
 @bp.delete("/lists/<int:list_id>", responses={204: None, **REFUSED})
@@ -157,49 +168,49 @@ def _step(found: looking.Step) -> sl.Step:
 @bp.post("/lists/<int:list_id>/check", responses={200: sl.ChangeList, **REFUSED})
 def check(path: s.ListPath) -> Response:
     """Check a list against today's drive."""
-    return _told(lists.check(deps(), person().id, path.list_id))
+    return told(lists.check(deps(), person().id, path.list_id))
 
 
 @bp.patch("/lists/<int:list_id>", responses={200: sl.ChangeList, **REFUSED})
 def choose(path: s.ListPath, body: sl.Choices) -> Response:
     """Set what holds for the whole list; it is checked anew where that changes its steps."""
-    return _told(lists.choose(deps(), person().id, path.list_id, **body.model_dump()))
+    return told(lists.choose(deps(), person().id, path.list_id, **body.model_dump()))
 
 
 @bp.post("/lists/<int:list_id>/mend", responses={200: sl.ChangeList, **REFUSED})
 def mend(path: s.ListPath, body: sl.Mend) -> Response:
     """Take steps out, name them otherwise or meet their collisions: some, or all with a finding."""
-    return _told(lists.mend(deps(), person().id, path.list_id, lists.Mend(**body.model_dump())))
+    return told(lists.mend(deps(), person().id, path.list_id, lists.Mend(**body.model_dump())))
 
 
 @bp.post("/lists/<int:list_id>/run", responses={200: sl.ChangeList, **REFUSED})
 def run(path: s.ListPath, body: sl.Run) -> Response:
     """Let a list run in the background: all of it, or a few steps to try it; or go on with it."""
-    return _told(lists.run(deps(), person().id, path.list_id, body.only, body.first, body.seen))
+    return told(lists.run(deps(), person().id, path.list_id, body.only, body.first, body.seen))
 
 
 @bp.post("/lists/<int:list_id>/pause", responses={200: sl.ChangeList, **REFUSED})
 def pause(path: s.ListPath) -> Response:
-    return _told(lists.ask_to_stop(deps(), person().id, path.list_id, "pause"))
+    return told(lists.ask_to_stop(deps(), person().id, path.list_id, "pause"))
 
 
 @bp.post("/lists/<int:list_id>/cancel", responses={200: sl.ChangeList, **REFUSED})
 def cancel(path: s.ListPath) -> Response:
     """Stop a list; what is done stays done and can be undone."""
-    return _told(lists.ask_to_stop(deps(), person().id, path.list_id, "cancel"))
+    return told(lists.ask_to_stop(deps(), person().id, path.list_id, "cancel"))
 
 
 @bp.post("/lists/<int:list_id>/leave-failed", responses={200: sl.ChangeList, **REFUSED})
 def leave_failed(path: s.ListPath) -> Response:
     """Leave the steps that failed where they are, so that the rest can go on."""
-    return _told(lists.leave_failed(deps(), person().id, path.list_id))
+    return told(lists.leave_failed(deps(), person().id, path.list_id))
 
 
 @bp.post("/lists/<int:list_id>/undo", responses={201: sl.ChangeList, **REFUSED})
 def undo(path: s.ListPath, body: sl.UndoSome) -> Response:
     """Propose a list that puts back what this one did."""
     undo_id = undoing.propose_undo(deps(), person().id, path.list_id, body.positions, body.seen)
-    return _told(lists.one(deps(), person().id, undo_id), 201)
+    return told(lists.one(deps(), person().id, undo_id), 201)
 
 
 @bp.get("/lists/<int:list_id>/proof", responses={200: sl.Proof, **REFUSED})

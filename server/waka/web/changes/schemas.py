@@ -7,8 +7,20 @@ from typing import Annotated, Literal
 
 from pydantic import Field
 
+from waka.core.ids import DocumentId, FolderId, ListId, PersonId
 from waka.web.desk.schemas import Slip
-from waka.web.schemas import NUMBER_MAX, Asked, ListPath, Number, Position, Said, Segment, StepFinding, Wire
+from waka.web.schemas import (
+    NUMBER_MAX,
+    Asked,
+    DocumentNumber,
+    FolderNumber,
+    ListPath,
+    Position,
+    Said,
+    Segment,
+    StepFinding,
+    Wire,
+)
 
 Collision = Literal["ask", "wait", "beside", "version", "same"]
 
@@ -21,7 +33,7 @@ class Sight(Wire):
 
 class FolderChange(Wire):
     path: str
-    folder: int | None = Field(description="null: it is made by the list")
+    folder: FolderId | None = Field(description="null: it is made by the list")
     before: int = Field(description="Documents in it and in all beneath it that the person may see")
     after: int
     itself: bool = Field(True, description="Documents come or go here, not only beneath")
@@ -38,9 +50,24 @@ class Summary(Wire):
     folders: list[FolderChange]
 
 
+Part = Literal["look", "decide", "approve"]
+
+
+class Named(Wire):
+    person_id: PersonId
+    name: str
+    part: Part
+    approves: bool = Field(description="Said yes to the list as it was last checked")
+
+
 class ChangeList(Wire):
     id: int
     title: Said
+    maker: str
+    part: Part | None = Field(description="What the person was named for; null: it is their own")
+    named: list[Named]
+    approves: bool = Field(description="Whether the person has said yes to it as it was last checked")
+    can_decide: bool = Field(description="Whether the person may meet what the check found")
     origin: str
     state: str = Field(description="draft, checked, queued, running, paused, cancelled, done or failed")
     is_being_checked: bool
@@ -62,8 +89,8 @@ class ChangeList(Wire):
     steps_failed: int
     bytes: int
     bytes_done: int
-    undo_of: int | None
-    undone_by: int | None
+    undo_of: ListId | None
+    undone_by: ListId | None
 
 
 class ChangeLists(Wire):
@@ -78,8 +105,8 @@ class Step(Wire):
     at: int = Field(description="Its place in the list as it is filtered, from 0")
     position: int
     act: str
-    number: int | None
-    folder: int | None
+    number: DocumentId | None
+    folder: FolderId | None
     from_path: str
     to_path: str
     from_segments: list[Segment]
@@ -110,10 +137,10 @@ class Choice(Asked):
     """Documents and folders that were chosen, or what is carried, and what is to be done with them."""
 
     do: Literal["move", "copy", "bin", "restore", "correct"]
-    documents: list[Number] = Field([], max_length=200_000)
-    folders: list[Number] = Field([], max_length=1_000)
+    documents: list[DocumentNumber] = Field([], max_length=200_000)
+    folders: list[FolderNumber] = Field([], max_length=1_000)
     carried: bool = Field(False, description="What the person carries, instead of documents")
-    into: int | None = Field(None, ge=1, le=NUMBER_MAX)
+    into: FolderId | None = Field(None, ge=1, le=NUMBER_MAX)
     reason: str = Field("", max_length=400)
     name: str = Field("", max_length=200, description="Of the copy of a folder, in place of its own")
     fields: Slip | None = Field(None, description="Of a correction: what is filled in, all of them get")
@@ -217,7 +244,7 @@ class Tally(Wire):
 
 class ProvedStep(Wire):
     position: int
-    number: int | None
+    number: DocumentId | None
     path: str
     size: int
     sha256: str
@@ -250,11 +277,11 @@ class ReadSlice(Wire):
 
 
 class CarriedDocument(Wire):
-    number: int
+    number: DocumentId
     name: str
     segments: list[Segment]
     folder_path: str
-    folder: int
+    folder: FolderId
     size: int
 
 
@@ -264,4 +291,4 @@ class Carried(Wire):
 
 
 class PickUp(Asked):
-    documents: list[Number] = Field(min_length=1, max_length=100_000)
+    documents: list[DocumentNumber] = Field(min_length=1, max_length=100_000)

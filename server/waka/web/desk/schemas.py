@@ -8,6 +8,7 @@ from typing import Annotated, Literal
 
 from pydantic import Field
 
+from waka.core.ids import DocumentId, FolderId, ListId
 from waka.web.schemas import NUMBER_MAX, Asked, FolderHead, Said, Segment, Wire
 
 
@@ -59,7 +60,7 @@ class Slip(Asked):
     fields: dict[str, Annotated[str, Field(max_length=400)]] = Field(
         default_factory=dict, max_length=100, description="What is typed for further fields, by their codes"
     )
-    folder: int | None = Field(None, ge=1, le=NUMBER_MAX)
+    folder: FolderId | None = Field(None, ge=1, le=NUMBER_MAX)
     extension: str | None = Field(None, pattern=r"^(\.[A-Za-z0-9]{1,12}){0,2}$")
     as_version: bool = Field(
         False, description="Where the name is taken: as a new version of what stands there"
@@ -75,7 +76,7 @@ class Edition(Wire):
 
 
 class Arrival(Wire):
-    number: int
+    number: DocumentId
     name: str
     size: int
     added_at: datetime
@@ -86,14 +87,14 @@ class Arrival(Wire):
     pages: int | None
     trouble: str | None
     fitting_extension: str | None = Field(description="Where the name's own is wrong")
-    same_as: int | None = Field(description="A filed document with the same bytes")
+    same_as: DocumentId | None = Field(description="A filed document with the same bytes")
     edition: int = Field(description="Of the slip: who saves it says which one they saw")
     slip: Slip
 
 
 class Notice(Wire):
     shown: str
-    reason: str
+    reason: Said
 
 
 class Desk(Wire):
@@ -106,7 +107,7 @@ class Desk(Wire):
 
 class FieldProblem(Wire):
     field: str
-    message: str
+    said: Said
 
 
 class Who(Wire):
@@ -135,13 +136,13 @@ class Finding(Wire):
 
 
 class Beside(Wire):
-    number: int
+    number: DocumentId
     name: str
     segments: list[Segment]
 
 
 class Stands(Wire):
-    number: int
+    number: DocumentId
     name: str
     version: int
     same_bytes: bool
@@ -168,7 +169,7 @@ class DiscardAsked(Asked):
 
 
 class DiscardedArrival(Wire):
-    number: int
+    number: DocumentId
     name: str
     size: int
     reason: str | None
@@ -181,5 +182,5 @@ class DiscardedArrivals(Wire):
 
 
 class Moved(Wire):
-    list_id: int
+    list_id: ListId
     title: Said

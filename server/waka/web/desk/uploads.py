@@ -10,6 +10,7 @@ from uuid import UUID
 from flask import Response, request
 from werkzeug.exceptions import ClientDisconnected
 
+from waka.core.ids import FolderId
 from waka.errors import BadRequest
 from waka.web import schemas as s
 from waka.web.door import Responses, blueprint, deps, person
@@ -45,7 +46,7 @@ def begin() -> Response:
     folder = told.get("folder", "")
     found = uploading.begin(
         deps(), person().id, path=told.get("path") or told.get("filename", ""),
-        size=_number("Upload-Length"), folder=int(folder) if folder.isdigit() and len(folder) < 18 else None,
+        size=_number("Upload-Length"), folder=FolderId(int(folder)) if folder.isdigit() and len(folder) < 18 else None,
     )  # fmt: skip
     answer = Response(status=201)
     answer.headers["Location"] = f"/api/uploads/{found.id}"

@@ -50,7 +50,8 @@ def entry_of(told: finding.Told) -> s.Entry:
         document_id=e.document_id, list_id=e.list_id, from_path=e.from_path, to_path=e.to_path,
         from_segments=list(told.from_segments),
         to_segments=list(told.to_segments),
-        reason=e.reason, now_name=e.now_name, now_state=e.now_state, undoable=e.undoable,
+        reason=s.Said.model_validate(e.reason) if e.reason is not None else None,
+        now_name=e.now_name, now_state=e.now_state, undoable=e.undoable,
         folder_id=e.folder_id, undoes=e.undoes,
     )  # fmt: skip
 

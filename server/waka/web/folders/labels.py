@@ -102,7 +102,7 @@ def drive() -> Response:
             to_take=state.to_take, taken=state.taken, bytes_to_take=state.bytes_to_take,
             bytes_taken=state.bytes_taken, swept_at=state.ended_at, held=state.held,
             questions=[sf.Question.model_validate(question) for question in found.questions],
-            notices=[sf.DriveNotice(path=path, reason=reason) for path, reason in found.notices],
+            notices=[sf.DriveNotice(path=path, reason=s.Said.model_validate(reason)) for path, reason in found.notices],
             whole_at=state.whole_at, stuck=[sf.Stuck.model_validate(item) for item in found.stuck],
             folder_questions=[sf.FolderQuestion.model_validate(one) for one in found.folder_questions],
         )

@@ -45,7 +45,7 @@ def folder_page(path: s.FolderPath, query: s.FolderQuery) -> Response:
 @bp.get("/tags/<int:tag>/documents", responses={200: s.FolderPage, 400: s.Problem, **MISSING})
 def tag_page(path: sf.TagPath, query: s.FolderQuery) -> Response:
     """A page of the documents with a tag."""
-    return listed(Scope("tag", path.tag), query)
+    return listed(Scope("tag", tag=path.tag), query)
 
 
 @bp.get("/bin", responses={200: s.FolderPage, 400: s.Problem, **MISSING})

@@ -7,14 +7,16 @@ from typing import Literal
 
 from pydantic import Field
 
+from waka.core.ids import DocumentId, FolderId, TagId
 from waka.web.schemas import (
     FIELD_CODE,
     NUMBER_MAX,
     Asked,
+    DocumentNumber,
     Entry,
     FolderHead,
     Listed,
-    Number,
+    Said,
     VersionQuery,
     Wire,
 )
@@ -38,7 +40,7 @@ class NameQuery(Asked):
 
 
 class Numbers(Wire):
-    numbers: list[int]
+    numbers: list[DocumentId]
 
 
 class Lately(Wire):
@@ -67,11 +69,11 @@ class TaggedFolders(Wire):
 
 
 class TagPath(Asked):
-    tag: int = Field(ge=1, le=NUMBER_MAX)
+    tag: TagId = Field(ge=1, le=NUMBER_MAX)
 
 
 class SetTags(Asked):
-    documents: list[Number] = Field([], max_length=10_000)
+    documents: list[DocumentNumber] = Field([], max_length=10_000)
     put_on: list[str] = Field([], max_length=50)
     take_off: list[str] = Field([], max_length=50)
 
@@ -89,7 +91,7 @@ class Note(Asked):
 
 
 class Refer(Asked):
-    folder: int = Field(ge=1, le=NUMBER_MAX)
+    folder: FolderId = Field(ge=1, le=NUMBER_MAX)
     shown: bool
 
 
@@ -97,9 +99,9 @@ class ZipQuery(Asked):
     numbers: str = Field(pattern=r"^[0-9]+(,[0-9]+)*$", max_length=12_000)
 
     @property
-    def as_numbers(self) -> list[int]:
+    def as_numbers(self) -> list[DocumentId]:
         """The numbers; those that no document can have are left to be not found."""
-        return [min(int(number), NUMBER_MAX) for number in self.numbers.split(",")]
+        return [DocumentId(min(int(number), NUMBER_MAX)) for number in self.numbers.split(",")]
 
 
 class Share(Wire):
@@ -142,7 +144,7 @@ class Storage(Wire):
 
 
 class StorageQuery(Asked):
-    folder: int | None = Field(None, ge=1, le=NUMBER_MAX)
+    folder: FolderId | None = Field(None, ge=1, le=NUMBER_MAX)
 
 
 class Limit(Asked):
@@ -151,11 +153,11 @@ class Limit(Asked):
 
 class Question(Wire):
     id: int
-    missing_id: int
+    missing_id: DocumentId
     missing_name: str
     missing_state: str
     stood_at: str
-    found_id: int
+    found_id: DocumentId
     found_name: str
     found_folder: str
     why: str
@@ -164,14 +166,16 @@ class Question(Wire):
 
 class DriveNotice(Wire):
     path: str
-    reason: str
+    reason: Said
 
 
 class Stuck(Wire):
     id: int
-    part: Literal["following", "settling", "reading", "index", "arrivals", "store", "lists", "tidying"]
+    part: Literal[
+        "following", "settling", "reading", "index", "arrivals", "store", "lists", "tidying", "names"
+    ]
     shown: str
-    reason: str
+    reason: Said
     tries: int
     since: datetime
     next_at: datetime

@@ -6,6 +6,7 @@ from datetime import datetime
 
 from pydantic import Field
 
+from waka.core.ids import DocumentId, ListId
 from waka.web.schemas import NUMBER_MAX, NumberPath, Said, Wire
 
 
@@ -17,13 +18,15 @@ class Current(Wire):
     version: int
     since: datetime
     by: str | None
-    came_as: int | None = Field(description="The number that its bytes had before")
+    came_as: DocumentId | None = Field(description="The number that its bytes had before")
     restored: int | None = Field(description="The version that it was restored from")
 
 
 class Version(Current):
     id: int
-    number: int = Field(description="The document that it is a version of, or one that was filed onto it")
+    number: DocumentId = Field(
+        description="The document that it is a version of, or one that was filed onto it"
+    )
     name: str
     size: int
     sha256: str
@@ -40,5 +43,5 @@ class History(Wire):
 
 
 class Restored(Wire):
-    list_id: int
+    list_id: ListId
     title: Said

@@ -7,14 +7,15 @@ from typing import Annotated, Literal
 
 from pydantic import Field
 
-from waka.web.schemas import NUMBER_MAX, Asked, FolderHead, Number, Wire
+from waka.core.ids import PersonId, PointId, TeamId
+from waka.web.schemas import NUMBER_MAX, Asked, FolderHead, PersonNumber, TeamNumber, Wire
 
 Right = Literal["reader", "filer", "keeper"]
 
 
 class Grant(Wire):
-    person_id: int | None
-    team_id: int | None
+    person_id: PersonId | None
+    team_id: TeamId | None
     name: str
     right: str
     granted_by: str | None
@@ -22,7 +23,7 @@ class Grant(Wire):
 
 
 class Why(Wire):
-    person_id: int
+    person_id: PersonId
     name: str
     initials: str
     right: str
@@ -33,7 +34,7 @@ class Why(Wire):
 
 class Name(Wire):
     id: int | None
-    team_id: int | None
+    team_id: TeamId | None
     name: str
 
 
@@ -47,8 +48,8 @@ class Rights(Wire):
 
 
 class WishedGrant(Asked):
-    person: int | None = Field(None, ge=1, le=NUMBER_MAX)
-    team: int | None = Field(None, ge=1, le=NUMBER_MAX)
+    person: PersonId | None = Field(None, ge=1, le=NUMBER_MAX)
+    team: TeamId | None = Field(None, ge=1, le=NUMBER_MAX)
     right: Right
 
 
@@ -86,7 +87,7 @@ class Account(Wire):
 class Team(Wire):
     id: int
     name: str
-    members: list[int]
+    members: list[PersonId]
 
 
 class Point(Wire):
@@ -95,9 +96,9 @@ class Point(Wire):
 
 
 class PointGrant(Wire):
-    arrival_point_id: int
-    person_id: int | None
-    team_id: int | None
+    arrival_point_id: PointId
+    person_id: PersonId | None
+    team_id: TeamId | None
     name: str
 
 
@@ -113,7 +114,7 @@ class Office(Wire):
 class Invite(Asked):
     login: str = Field(min_length=1, max_length=200)
     name: str = Field(min_length=1, max_length=200)
-    teams: list[Number] = Field([], max_length=100)
+    teams: list[TeamNumber] = Field([], max_length=100)
 
 
 class Invitation(Wire):
@@ -129,7 +130,7 @@ class Accept(Asked):
 
 
 class SwitchOff(Asked):
-    hand_to: int | None = Field(None, ge=1, le=NUMBER_MAX)
+    hand_to: PersonId | None = Field(None, ge=1, le=NUMBER_MAX)
 
 
 class Belonging(Wire):
@@ -147,12 +148,12 @@ class Administrator(Asked):
 
 class PutTeam(Asked):
     name: str = Field(min_length=1, max_length=200)
-    members: list[Number] = Field(max_length=1000)
+    members: list[PersonNumber] = Field(max_length=1000)
 
 
 class Holder(Asked):
-    person: int | None = Field(None, ge=1, le=NUMBER_MAX)
-    team: int | None = Field(None, ge=1, le=NUMBER_MAX)
+    person: PersonId | None = Field(None, ge=1, le=NUMBER_MAX)
+    team: TeamId | None = Field(None, ge=1, le=NUMBER_MAX)
 
 
 class Holders(Asked):
@@ -164,15 +165,15 @@ class Made(Wire):
 
 
 class AccountPath(Asked):
-    account: int = Field(ge=1, le=NUMBER_MAX)
+    account: PersonId = Field(ge=1, le=NUMBER_MAX)
 
 
 class TeamPath(Asked):
-    team: int = Field(ge=1, le=NUMBER_MAX)
+    team: TeamId = Field(ge=1, le=NUMBER_MAX)
 
 
 class PointPath(Asked):
-    point: int = Field(ge=1, le=NUMBER_MAX)
+    point: PointId = Field(ge=1, le=NUMBER_MAX)
 
 
 class SecretPath(Asked):

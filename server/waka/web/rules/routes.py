@@ -9,7 +9,7 @@ from waka.core.names import FieldType
 from waka.web import schemas as s
 from waka.web.door import Responses, blueprint, deps, person, reply
 from waka.web.rules import schemas as sr
-from waka.work.rules import rules
+from waka.work.rules import patterns, rules
 
 bp = blueprint("rules", __name__)
 REFUSED: Responses = {400: s.Problem, 401: s.Problem, 403: s.Problem, 404: s.Problem, 422: s.Problem,
@@ -46,4 +46,25 @@ def put_kind(path: sr.FieldPath, body: sr.KindPut) -> Response:
 def put_party(path: sr.PartyPath, body: sr.PartyPut) -> Response:
     """Change what a party is called; its former name stays one of its spellings."""
     rules.put_party(deps(), person().id, path.party, body.name, body.short, body.spellings)
+    return Response(status=204)
+
+
+@bp.get("/rules/names", responses={200: sr.PatternInUse, **REFUSED})
+def show_names() -> Response:
+    """The drive's name pattern, and how many names conform to it."""
+    return reply(sr.PatternInUse.model_validate(patterns.show(deps(), person().id)))
+
+
+@bp.post("/rules/names/look", responses={200: sr.PatternLooked, **REFUSED})
+def look_at_pattern(body: sr.PatternWish) -> Response:
+    """What a pattern would make of some real documents; nothing changes."""
+    found = patterns.look(deps(), person().id, patterns.Wish(**body.model_dump()))
+    return reply(sr.PatternLooked.model_validate(found))
+
+
+@bp.put("/rules/names", responses={204: None, **REFUSED})
+def put_pattern(body: sr.PatternPut) -> Response:
+    """Make names by another pattern from now on; what is there keeps its name."""
+    wish = patterns.Wish(**body.model_dump(exclude={"seen"}))
+    patterns.put(deps(), person().id, wish, body.seen)
     return Response(status=204)

@@ -2,12 +2,14 @@
 
 from __future__ import annotations
 
+from datetime import datetime
 from typing import Annotated, Literal
 
 from pydantic import Field
 
+from waka.core.ids import DocumentId, PartyId
 from waka.web.desk.schemas import FieldShape, Kind, Party
-from waka.web.schemas import FIELD_CODE, NUMBER_MAX, Asked, Wire
+from waka.web.schemas import FIELD_CODE, NUMBER_MAX, Asked, Said, Segment, Wire
 
 Code = Annotated[str, Field(pattern=FIELD_CODE)]
 
@@ -61,10 +63,59 @@ class KindPut(Asked):
 
 
 class PartyPath(Asked):
-    party: int = Field(ge=1, le=NUMBER_MAX)
+    party: PartyId = Field(ge=1, le=NUMBER_MAX)
 
 
 class PartyPut(Asked):
     name: str = Field(min_length=1, max_length=200)
     short: str | None = Field(None, max_length=40)
     spellings: list[Annotated[str, Field(max_length=200)]] = Field(default_factory=list, max_length=50)
+
+
+class PatternWish(Asked):
+    text: str = Field(max_length=400)
+    joiner: Literal["-", "_", " ", ".", ""]
+    letter_case: Literal["keep", "lower", "upper", "title"]
+    transliterate: bool
+    longest: int = Field(ge=10, le=240)
+
+
+class PatternPut(PatternWish):
+    seen: int = Field(ge=0, le=NUMBER_MAX, description="The revision that it grew from")
+
+
+class Revision(PatternWish):
+    revision: int
+    changed_at: datetime
+    changed_by: str | None
+
+
+class NameCounts(Wire):
+    documents: int = Field(description="That are filed where the person may see them")
+    conforming: int
+
+
+class PatternInUse(Wire):
+    revision: Revision
+    counts: NameCounts
+    is_being_read: bool = Field(description="Whether names conform is still being read by it")
+
+
+class Fault(Wire):
+    at: int = Field(description="The place in its text, from 0")
+    why: str
+    mend: str
+
+
+class Sample(Wire):
+    number: DocumentId
+    now: list[Segment]
+    made: list[Segment] = Field(description="Empty where something is missing")
+    says: list[Said]
+    same: bool = Field(description="It is called so already")
+
+
+class PatternLooked(Wire):
+    fault: Fault | None
+    advice: list[Said]
+    samples: list[Sample]

@@ -17,6 +17,7 @@ from waka.core.changes.check import Collision
 from waka.core.changes.findings import Said, StepFinding, said
 from waka.core.changes.proposal import Proposal
 from waka.core.changes.step import Step
+from waka.core.ids import DocumentId, FolderId, ListId, PersonId
 from waka.core.words import blocks
 from waka.drive.faults import reach
 from waka.drive.tree import shown
@@ -42,12 +43,12 @@ class Change:
     title: Said
     origin: str
     wants: Sequence[Proposal]
-    near: Sequence[int] = ()  #: the folders that it is about, or goes to
+    near: Sequence[FolderId] = ()  #: the folders that it is about, or goes to
     collision: Collision = "ask"
-    undo_of: int | None = None
+    undo_of: ListId | None = None
 
     @property
-    def documents(self) -> list[int]:
+    def documents(self) -> list[DocumentId]:
         numbers = [number for want in self.wants for number in (want.document, want.onto)]
         return sorted({number for number in numbers if number is not None})
 
@@ -56,7 +57,7 @@ class Change:
 class Ran:
     """What came of it; ``list_id`` is 0 where there was nothing to do."""
 
-    list_id: int
+    list_id: ListId
     title: Said
     steps: Sequence[Step] = ()
     findings: Sequence[StepFinding] = field(default_factory=list)
@@ -68,7 +69,7 @@ Accept = Callable[
 ]  #: raises where it is not to run; may leave steps out
 
 
-def look(deps: Deps, conn: Connection, person: int, change: Change) -> Examined:
+def look(deps: Deps, conn: Connection, person: PersonId, change: Change) -> Examined:
     """Return what *change* would come to. Nothing changes."""
     terms = Terms(person=person, collision=change.collision, returns=change.undo_of is not None)
     return examine(deps, conn, terms, change.wants, change.near)
@@ -95,14 +96,14 @@ def _assert_row(row: NewStep) -> None:
             raise refusal(why, shown(row.step.to_path), finding.offer)
 
 
-def run(deps: Deps, person: int, make: Make, accept: Accept = assert_clear) -> Ran:
+def run(deps: Deps, person: PersonId, make: Make, accept: Accept = assert_clear) -> Ran:
     """Make a change and run it.
 
     Raises what *make* and *accept* raise, and what is in the way, before anything moved; ``SourceChanged``,
     ``SourceGone``, ``DriveTrouble`` and the like from the step that met them: those before it are done, those after it
     not begun; ``DatabaseAway``, whose message says what holds.
     """
-    begun: list[tuple[int, Change]] = []
+    begun: list[tuple[ListId, Change]] = []
     try:
         with at_work(deps) as (conn, hold):
             with conn.transaction():
@@ -111,7 +112,7 @@ def run(deps: Deps, person: int, make: Make, accept: Accept = assert_clear) -> R
                 examined = accept(conn, change, look(deps, conn, person, change))
                 running = examined.running
                 if not running:
-                    return Ran(list_id=0, title=change.title, findings=examined.findings)
+                    return Ran(list_id=ListId(0), title=change.title, findings=examined.findings)
                 owner = lists.begin(conn, title=change.title, origin=change.origin, person=person,
                                     undo_of=change.undo_of, steps=len(running))  # fmt: skip
                 list_id = owner.id
@@ -195,7 +196,7 @@ def _stop(runner: BatchRunner) -> None:
     lists.set_state(runner.conn, runner.owner.id, "failed")
 
 
-def settle_after_loss(deps: Deps, list_id: int, change: Change, error: DatabaseAway) -> None:
+def settle_after_loss(deps: Deps, list_id: ListId, change: Change, error: DatabaseAway) -> None:
     """Bring a change to its end after the connection was lost in the middle of it."""
     told = f"No. {change.documents[0]}" if change.documents else "It"
     for wait in _RETRIES:

@@ -6,6 +6,7 @@ from collections import Counter
 from collections.abc import Mapping, Sequence
 
 from waka.core.changes.summary import FolderChange
+from waka.core.ids import FolderId
 from waka.core.names import readable
 
 from .emptied import Moves
@@ -13,7 +14,7 @@ from .structure import Structure
 
 MOST_FOLDERS = 2_000  #: that are told
 CROWDED = 1_000  #: documents in one folder that make it hard to look through
-Node = int | str  #: a folder by number, or by path where the list makes it
+Node = FolderId | str  #: a folder by number, or by path where the list makes it
 
 
 def _totals(own: Mapping[Node, int], above: Mapping[Node, Node | None]) -> Counter[Node]:
@@ -26,7 +27,7 @@ def _totals(own: Mapping[Node, int], above: Mapping[Node, Node | None]) -> Count
 
 
 def before_and_after(
-    structure: Structure, moves: Moves, made: Mapping[str, int], own: Mapping[int, int]
+    structure: Structure, moves: Moves, made: Mapping[str, int], own: Mapping[FolderId, int]
 ) -> list[FolderChange]:
     """Return the folders touched and all above them: path, number, counts, whether it is touched itself.
 

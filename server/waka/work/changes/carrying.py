@@ -7,6 +7,7 @@ from dataclasses import dataclass
 
 from psycopg import Connection
 
+from waka.core.ids import DocumentId, PersonId
 from waka.core.names import Segment
 from waka.errors import BadRequest
 from waka.records.folders import carried as kept
@@ -26,12 +27,12 @@ class Carried:
     documents: Sequence[tuple[Load, Sequence[Segment]]]
 
 
-def carried(deps: Deps, person: int) -> Carried:
+def carried(deps: Deps, person: PersonId) -> Carried:
     with deps.db.transaction() as conn:
         return _carried(conn, person)
 
 
-def _carried(conn: Connection, person: int) -> Carried:
+def _carried(conn: Connection, person: PersonId) -> Carried:
     found, total = kept.carried(conn, person, SHOWN)
     house = Naming.load(conn)
     return Carried(
@@ -39,12 +40,12 @@ def _carried(conn: Connection, person: int) -> Carried:
     )
 
 
-def numbers(deps: Deps, person: int) -> list[int]:
+def numbers(deps: Deps, person: PersonId) -> list[DocumentId]:
     with deps.db.transaction() as conn:
         return [one.number for one in kept.carried(conn, person, MOST)[0]]
 
 
-def pick_up(deps: Deps, person: int, wanted: Sequence[int]) -> Carried:
+def pick_up(deps: Deps, person: PersonId, wanted: Sequence[DocumentId]) -> Carried:
     """Take documents along, with those that are carried already. Raises ``BadRequest`` for too many."""
     with deps.db.transaction() as conn:
         kept.pick_up(conn, person, wanted)
@@ -54,6 +55,6 @@ def pick_up(deps: Deps, person: int, wanted: Sequence[int]) -> Carried:
         return found
 
 
-def put_down(deps: Deps, person: int) -> None:
+def put_down(deps: Deps, person: PersonId) -> None:
     with deps.db.transaction() as conn:
         kept.put_down(conn, person)

@@ -18,7 +18,8 @@ from waka.core.changes.findings import StepFinding
 from waka.core.changes.proposal import Proposal
 from waka.core.changes.step import Spot
 from waka.core.changes.summary import Sight
-from waka.records.changes import lists, steps
+from waka.core.ids import FolderId, ListId, PersonId
+from waka.records.changes import lists, named, steps
 from waka.records.changes.lists import ChangeList
 from waka.records.changes.steps import NewStep
 from waka.records.folders import access, survey
@@ -40,7 +41,7 @@ AT_ONCE = 1_000  #: steps that are checked while the person waits; more are chec
 class Terms:
     """For whom a list is checked, and what holds for the whole of it."""
 
-    person: int
+    person: PersonId
     collision: Collision = "ask"
     returns: bool = False  #: it puts back what stood there: no twin of a name is in its way
     removes_empty: bool = False
@@ -70,7 +71,7 @@ class Examined:
         return [finding for row in self.rows for finding in row.findings]
 
 
-def check_list(deps: Deps, list_id: int) -> None:
+def check_list(deps: Deps, list_id: ListId) -> None:
     """Check a list that is not running and write down what was found."""
     with deps.db.transaction() as conn:
         owner = lists.lock(conn, list_id)
@@ -89,10 +90,11 @@ def check_list(deps: Deps, list_id: int) -> None:
             removes_empty=owner.ask.remove_empty,
         )  # fmt: skip
         lists.set_checked(conn, list_id, steps=judged.tally.steps, bytes=judged.tally.bytes, summary=summary)
+        named.note_ends_where_shared(conn, list_id)
 
 
 def examine(
-    deps: Deps, conn: Connection, terms: Terms, wants: Sequence[Proposal], near: Sequence[int]
+    deps: Deps, conn: Connection, terms: Terms, wants: Sequence[Proposal], near: Sequence[FolderId]
 ) -> Examined:
     """Return what a few proposals come to. *near*: the folders that they are about, or go to.
 
@@ -105,11 +107,11 @@ def examine(
     structure = Structure(rows)
     judging = _Judging(deps, conn, terms, structure, is_few=True)
     numbered = [msgspec.structs.replace(want, at=at) for at, want in enumerate(wants, 1)]
-    judged = judging.judge(numbered, 0)
+    judged = judging.judge(numbered, ListId(0))
     return Examined(rows=list(judged.rows()), sights=judging.sights, paths=structure)
 
 
-def _folders_of(planned: Sequence[Planned]) -> set[int]:
+def _folders_of(planned: Sequence[Planned]) -> set[FolderId]:
     spots = [spot for step in planned for spot in (step.source, step.target) if spot is not None]
     return {spot.folder for spot in spots if spot.folder > 0}
 
@@ -124,7 +126,7 @@ class _Judging:
         self.drafting = Drafting(deps, conn, terms.person, structure)
         self.sights: list[Sight] = []
 
-    def judge(self, wants: Sequence[Proposal], list_id: int) -> Judged:
+    def judge(self, wants: Sequence[Proposal], list_id: ListId) -> Judged:
         prepared, left = prepare(self.drafting, wants)
         self.prepared = {one.planned.position: one for one in prepared}
         planned = [self._planned(one) for one in prepared]

@@ -16,6 +16,7 @@ from psycopg import Connection
 from waka.core.changes.proposal import Proposal
 from waka.core.changes.step import Spot
 from waka.core.fields.record import Record, with_fields_of
+from waka.core.ids import NO_DOCUMENT, DocumentId, FolderId, PersonId
 from waka.core.names import name_key, readable, to_bytes
 from waka.records.documents import documents, versions
 from waka.records.documents.documents import Discarded, Waiting
@@ -33,33 +34,33 @@ from .structure import MAY_FILE, Structure, is_safe, split_path
 class Looks:
     """What the proposals of a list need to be looked up."""
 
-    documents: list[int] = field(default_factory=list)
-    waiting: list[int] = field(default_factory=list)  #: on the desk
-    versions: list[int] = field(
+    documents: list[DocumentId] = field(default_factory=list)
+    waiting: list[DocumentId] = field(default_factory=list)  #: on the desk
+    versions: list[DocumentId] = field(
         default_factory=list
     )  #: documents whose version before the present one is needed
-    kept: list[int] = field(default_factory=list)  #: documents all of whose versions are needed
-    emptied: list[int] = field(default_factory=list)  #: folders that are to be removed
+    kept: list[DocumentId] = field(default_factory=list)  #: documents all of whose versions are needed
+    emptied: list[FolderId] = field(default_factory=list)  #: folders that are to be removed
 
 
 class Drafting:
     """Prepares the proposals of one list for one person."""
 
-    def __init__(self, deps: Deps, conn: Connection, person: int, structure: Structure) -> None:
+    def __init__(self, deps: Deps, conn: Connection, person: PersonId, structure: Structure) -> None:
         self.deps, self.conn, self.person, self.structure = deps, conn, person, structure
         self.wanted: dict[
-            int, Proposal
+            FolderId, Proposal
         ] = {}  #: folders that are made for themselves, by their number below zero
-        self.kept_digests: dict[int, list[bytes]] = {}  #: of what is destroyed, the earlier versions
-        self._known: dict[int, Source] = {}
-        self._waiting: dict[int, Waiting] = {}
-        self._kept: dict[int, Kept] = {}  #: of documents, the version before the present one
-        self._by_place: dict[tuple[int, str], list[Source]] = {}
+        self.kept_digests: dict[DocumentId, list[bytes]] = {}  #: of what is destroyed, the earlier versions
+        self._known: dict[DocumentId, Source] = {}
+        self._waiting: dict[DocumentId, Waiting] = {}
+        self._kept: dict[DocumentId, Kept] = {}  #: of documents, the version before the present one
+        self._by_place: dict[tuple[FolderId, str], list[Source]] = {}
         self._places: dict[
-            tuple[int | None, str | None], int | LeftOut
+            tuple[FolderId | None, str | None], FolderId | LeftOut
         ] = {}  #: where it goes, looked for once
-        self._removing: set[int] = set()
-        self._held: dict[int, int] = {}  #: how many documents stand in a folder that is removed
+        self._removing: set[FolderId] = set()
+        self._held: dict[FolderId, int] = {}  #: how many documents stand in a folder that is removed
         self._leaving: Counter[int] = Counter()  #: how many of a folder's documents the list is about
 
     def look_up(self, wants: Sequence[Proposal], looks: Looks) -> None:
@@ -92,24 +93,26 @@ class Drafting:
 
     # what acts ask for ------------------------------------------------------------------------------------
 
-    def known(self, number: int | None) -> Source | None:
+    def known(self, number: DocumentId | None) -> Source | None:
         return self._known.get(number) if number is not None else None
 
-    def waiting(self, number: int | None) -> Waiting:
+    def waiting(self, number: DocumentId | None) -> Waiting:
         """Return an arrival that waits. Raises ``LeftOut``."""
-        found = self._waiting.get(number or 0)
+        found = self._waiting.get(number or NO_DOCUMENT)
         if found is None:
             raise LeftOut("not_waiting", number=number or 0)
         return found
 
     def discarded(self, want: Proposal) -> Discarded:
         """Return a discarded arrival. Raises ``LeftOut``."""
-        found = documents.lock_discarded(self.conn, want.document or 0, self.person)
+        found = documents.lock_discarded(self.conn, want.document or NO_DOCUMENT, self.person)
         if found is None:
-            raise LeftOut("changed_since" if want.undoes else "not_binned", number=want.document or 0)
+            raise LeftOut(
+                "changed_since" if want.undoes else "not_binned", number=want.document or NO_DOCUMENT
+            )
         return found
 
-    def kept_before(self, number: int | None) -> Kept | None:
+    def kept_before(self, number: DocumentId | None) -> Kept | None:
         return self._kept.get(number) if number is not None else None
 
     def filed(self, want: Proposal) -> Source:
@@ -127,9 +130,11 @@ class Drafting:
         return source
 
     def binned(self, want: Proposal) -> Source:
-        source = self._known.get(want.document or 0)
+        source = self._known.get(want.document or NO_DOCUMENT)
         if source is None or source.state != "binned":
-            raise LeftOut("changed_since" if want.undoes else "not_binned", number=want.document or 0)
+            raise LeftOut(
+                "changed_since" if want.undoes else "not_binned", number=want.document or NO_DOCUMENT
+            )
         return source
 
     def may_change(self, source: Source) -> FolderRow:
@@ -152,7 +157,7 @@ class Drafting:
         name = want.name if want.name is not None else source.name if source is not None else ""
         return Spot(folder=self.place(folder, want.to), name=name)
 
-    def place(self, into: int | None, to: str | None) -> int:
+    def place(self, into: FolderId | None, to: str | None) -> FolderId:
         """Return the folder *into*, or at the path *to* in it, where the person may file. Raises ``LeftOut``."""
         found = self._places.get((into, to))
         if found is None:
@@ -165,7 +170,7 @@ class Drafting:
             raise found
         return found
 
-    def _find_place(self, into: int | None, to: str | None) -> int:
+    def _find_place(self, into: FolderId | None, to: str | None) -> FolderId:
         if into is not None and not self.structure.is_seen(into):
             raise LeftOut("no_folder")
         if to is not None and not is_safe(to):
@@ -191,7 +196,7 @@ class Drafting:
             record = with_fields_of(record, read, self.names.told_by_names(read))
         return record, conforms
 
-    def is_emptied(self, folder: int) -> bool:
+    def is_emptied(self, folder: FolderId) -> bool:
         """Whether a folder that is removed holds nothing but what the list takes out of it."""
         children = set(self.structure.children.get(folder, {}).values()) - self._removing
         return not children and self._held.get(folder, 0) <= self._leaving[folder]

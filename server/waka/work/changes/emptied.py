@@ -9,6 +9,7 @@ from dataclasses import dataclass, field
 from psycopg import Connection
 
 from waka.core.changes.step import Step
+from waka.core.ids import FolderId
 from waka.records.folders import survey
 
 from .structure import Structure
@@ -18,13 +19,13 @@ from .structure import Structure
 class Moves:
     """What goes where by the steps noted so far; a folder that is still to be made counts by no number."""
 
-    leaves: Counter[int] = field(default_factory=Counter)  #: how many documents leave each folder
-    comes: Counter[int] = field(default_factory=Counter)
-    moved: set[int | None] = field(default_factory=set)  #: folders that go as a whole
-    moved_to: dict[int, int | str | None] = field(
+    leaves: Counter[FolderId] = field(default_factory=Counter)  #: how many documents leave each folder
+    comes: Counter[FolderId] = field(default_factory=Counter)
+    moved: set[FolderId | None] = field(default_factory=set)  #: folders that go as a whole
+    moved_to: dict[FolderId, FolderId | str | None] = field(
         default_factory=dict
     )  #: by number, or by path where it is made
-    gets_folders: set[int | None] = field(default_factory=set)
+    gets_folders: set[FolderId | None] = field(default_factory=set)
 
     def note(self, step: Step) -> None:
         if step.state != "proposed":
@@ -51,11 +52,11 @@ class Moves:
                 self.moved_to[step.folder] = step.make or parent
 
 
-def held_in(conn: Connection, structure: Structure, folders: Iterable[int]) -> Mapping[int, int]:
+def held_in(conn: Connection, structure: Structure, folders: Iterable[FolderId]) -> Mapping[FolderId, int]:
     """Return how many documents stand in each of *folders* and in those above them."""
-    wanted: set[int] = set()
+    wanted: set[FolderId] = set()
     for folder in folders:
-        at: int | None = folder
+        at: FolderId | None = folder
         while at is not None and at > 0 and at not in wanted:
             wanted.add(at)
             row = structure.row(at)
@@ -63,14 +64,14 @@ def held_in(conn: Connection, structure: Structure, folders: Iterable[int]) -> M
     return Counter(survey.counts(conn, wanted)) if wanted else Counter()
 
 
-def emptied_folders(structure: Structure, moves: Moves, held: Mapping[int, int]) -> list[int]:
+def emptied_folders(structure: Structure, moves: Moves, held: Mapping[FolderId, int]) -> list[FolderId]:
     """Return the folders that hold nothing any more after *moves*, the innermost first.
 
     Only where something left, or a folder beneath became empty; only those that the person keeps. *held* tells
     of these folders and of those above them.
     """
-    emptied: list[int] = []
-    gone: set[int | None] = set()
+    emptied: list[FolderId] = []
+    gone: set[FolderId | None] = set()
     todo = sorted(moves.leaves, key=lambda folder: -structure.path(folder).count("/"))
     while todo:
         folder = todo.pop(0)

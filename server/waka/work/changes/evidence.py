@@ -14,15 +14,17 @@ from psycopg import Connection
 from waka.core.changes.acts import Place
 from waka.core.changes.findings import Said, said
 from waka.core.changes.step import Spot, Step
+from waka.core.ids import NO_DOCUMENT, DocumentId, ListId, PersonId
 from waka.core.names import readable, to_bytes, to_text
 from waka.drive.scan import digests, files_in
-from waka.errors import DriveTrouble, NotFound, UnsafePath
-from waka.records.changes import lists, steps
+from waka.errors import DriveTrouble, UnsafePath
+from waka.records.changes import steps
 from waka.records.changes.lists import ChangeList
 from waka.records.folders import survey
 from waka.records.folders.survey import Source
 from waka.work.deps import Deps
 
+from . import named
 from .acts import handler
 from .structure import Structure
 
@@ -37,7 +39,7 @@ class Proved:
     """One step: where its document is, and whether it is whole."""
 
     position: int
-    number: int | None
+    number: DocumentId | None
     path: str
     size: int
     sha256: str
@@ -55,16 +57,13 @@ class Slice:
     after: int | None = None
 
 
-def owner_of(deps: Deps, person: int, list_id: int) -> ChangeList:
-    """Return a list of this person's. Raises ``NotFound``."""
+def owner_of(deps: Deps, person: PersonId, list_id: ListId) -> ChangeList:
+    """Return a list that this person may look at. Raises ``NotFound``."""
     with deps.db.transaction() as conn:
-        owner = lists.one(conn, list_id, person)
-    if owner is None:
-        raise NotFound(f"Change {list_id}")
-    return owner
+        return named.seen_by(conn, person, list_id)
 
 
-def proved_steps(deps: Deps, person: int, owner: ChangeList, *, read: bool) -> Iterator[Proved]:
+def proved_steps(deps: Deps, person: PersonId, owner: ChangeList, *, read: bool) -> Iterator[Proved]:
     """Yield every step that was to move or destroy a document, with what became of it."""
     with deps.db.transaction() as conn:
         done = steps.done(conn, owner.id)
@@ -84,14 +83,14 @@ def proved_steps(deps: Deps, person: int, owner: ChangeList, *, read: bool) -> I
     for step in done:
         if handler(step).destroys(step) is not None:
             is_left = deps.drive.stat(step.from_path) is not None
-            yield _told(step, step.document or 0, "still_there" if is_left else "destroyed",
+            yield _told(step, step.document or NO_DOCUMENT, "still_there" if is_left else "destroyed",
                         said("still_in_bin") if is_left else None)  # fmt: skip
     for other in others:
         yield Proved(position=other.position, number=other.document_id, path=readable(to_text(other.from_path)),
                      size=other.size, sha256="", outcome="not_done", why=other.said or said("not_begun"))  # fmt: skip
 
 
-def read_again(deps: Deps, person: int, list_id: int, after: int) -> Slice:
+def read_again(deps: Deps, person: PersonId, list_id: ListId, after: int) -> Slice:
     """Read the documents of a list whose numbers come after *after*, as many as a person waits for.
 
     Raises ``NotFound``.
@@ -137,12 +136,12 @@ def _binned(deps: Deps, step: Step, source: Source, *, read: bool) -> Proved:
 
 
 def _last_of_each(
-    conn: Connection, person: int, done: Sequence[Step]
-) -> tuple[dict[int, Step], dict[int, Source]]:
+    conn: Connection, person: PersonId, done: Sequence[Step]
+) -> tuple[dict[DocumentId, Step], dict[DocumentId, Source]]:
     """Return the step that counts for each document, and the documents as far as the person may see them."""
     steps = [*done, *_carried_along(conn, person, done)]
     numbers = [n for s in steps if (n := handler(s).proves(s)) is not None]
-    last: dict[int, Step] = {}  # of a document that went by a temporary name, its last step counts
+    last: dict[DocumentId, Step] = {}  # of a document that went by a temporary name, its last step counts
     for step in steps:
         number = handler(step).proves(step)
         if number is not None:
@@ -150,7 +149,7 @@ def _last_of_each(
     return last, survey.by_number(conn, person, numbers)
 
 
-def _carried_along(conn: Connection, person: int, done: Sequence[Step]) -> Iterator[Step]:
+def _carried_along(conn: Connection, person: PersonId, done: Sequence[Step]) -> Iterator[Step]:
     """Yield a step for each document in a folder that was moved: it went along, and is proved like the others."""
     for step in done:
         if step.folder is None or step.source is None or step.target is None:
@@ -203,7 +202,7 @@ def _prove_folder(
             yield tell("arrived", None)
 
 
-def _not_known(structure: Structure, step: Step, number: int) -> Proved:
+def _not_known(structure: Structure, step: Step, number: DocumentId) -> Proved:
     """Return what may be said of a document that is gone from the person's sight: its place, while they see that."""
     told = _told(step, number, "moved_on", said("not_seen"))
     places = [spot.folder for spot in (step.source, step.target) if spot is not None and spot.folder]
@@ -216,7 +215,7 @@ def _teller(step: Step, source: Source) -> Callable[[str, Said | None], Proved]:
     return lambda outcome, why: _told(step, source.id, outcome, why)
 
 
-def _told(step: Step, number: int, outcome: str, why: Said | None) -> Proved:
+def _told(step: Step, number: DocumentId, outcome: str, why: Said | None) -> Proved:
     path = step.from_path if step.to_place == "bin" else step.to_path
     return Proved(position=step.position, number=number, path=readable(to_text(path)), size=step.file.size,
                   sha256=step.file.sha256.hex(), outcome=outcome, why=why)  # fmt: skip

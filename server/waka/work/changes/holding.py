@@ -7,11 +7,12 @@ from contextlib import contextmanager
 
 from psycopg import Connection
 
+from waka.core.ids import ListId
 from waka.drive.holds import holds
 from waka.records.database import hold_list
 from waka.work.deps import Deps
 
-Hold = Callable[[int], bool]  #: take a list in hand; False where another process or thread has it
+Hold = Callable[[ListId], bool]  #: take a list in hand; False where another process or thread has it
 
 
 @contextmanager

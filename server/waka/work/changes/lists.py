@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Sequence
+from collections.abc import Callable, Sequence
 from dataclasses import dataclass
 from datetime import datetime
 from typing import Literal
@@ -12,16 +12,18 @@ from psycopg import Connection
 
 from waka.core.changes.acts import TYPES
 from waka.core.changes.check import Collision
+from waka.core.ids import ListId, PersonId
 from waka.core.words import given
 from waka.errors import BadRequest, ListChanged, ListHasErrors, ListIsRunning, NotFound
 from waka.records.changes import lists, steps
 from waka.records.changes.lists import ChangeList, OnFailure
 from waka.work.deps import Deps
 
+from . import named
 from .check import AT_ONCE, check_list
-from .looking import owned
 
 _MOVING = ("queued", "running")
+Whose = Callable[[Connection, PersonId, ListId], ChangeList]  #: who may ask for it: see ``named``
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -37,38 +39,46 @@ class Mend:
     seen: datetime | None = None  #: when the list was checked that the person looked at
 
 
-def mine(deps: Deps, person: int, before: int | None) -> list[ChangeList]:
+def mine(deps: Deps, person: PersonId, before: int | None) -> list[ChangeList]:
     with deps.db.transaction() as conn:
-        return lists.of_person(conn, person, before)
+        return named.of_person(conn, person, before)
 
 
-def one(deps: Deps, person: int, list_id: int) -> ChangeList:
-    """Return a list of this person's. Raises ``NotFound``."""
+def one(deps: Deps, person: PersonId, list_id: ListId) -> ChangeList:
+    """Return a list that this person may look at. Raises ``NotFound``."""
     with deps.db.transaction() as conn:
-        return owned(conn, person, list_id)
+        return named.seen_by(conn, person, list_id)
 
 
-def _resting(conn: Connection, person: int, list_id: int) -> ChangeList:
+def shared(
+    deps: Deps, person: PersonId, found: Sequence[ChangeList]
+) -> list[tuple[ChangeList, named.Shared]]:
+    """Return each list with whose it is and who is named in it."""
+    with deps.db.transaction() as conn:
+        return list(zip(found, named.shared(conn, person, found), strict=True))
+
+
+def _resting(conn: Connection, person: PersonId, list_id: ListId, whose: Whose = named.made_by) -> ChangeList:
     """Return a list that nothing is doing anything with. Raises ``NotFound``, ``ListIsRunning``."""
-    found = _held(conn, person, list_id)
+    found = _held(conn, person, list_id, whose)
     if found.state in _MOVING:
         raise ListIsRunning(list_id)
     return found
 
 
-def _held(conn: Connection, person: int, list_id: int) -> ChangeList:
+def _held(conn: Connection, person: PersonId, list_id: ListId, whose: Whose = named.made_by) -> ChangeList:
     """Return a list of this person's as it is, and keep it so: who runs it waits. Raises ``NotFound``."""
-    owned(conn, person, list_id)
+    whose(conn, person, list_id)
     found = lists.lock(conn, list_id)  # read anew: it may have begun, or ended, since
     if found is None:
         raise NotFound(f"Change {list_id}")
     return found
 
 
-def check(deps: Deps, person: int, list_id: int) -> ChangeList:
+def check(deps: Deps, person: PersonId, list_id: ListId) -> ChangeList:
     """Check a list anew, at once or, where it is long, in the background."""
     with deps.db.transaction() as conn:
-        found = _resting(conn, person, list_id)
+        found = _resting(conn, person, list_id, named.decided_by)
         _assert_not_begun(found)
         size = steps.length(conn, list_id)
         if size > AT_ONCE:
@@ -93,12 +103,12 @@ def _assert_not_begun(found: ChangeList) -> None:
 
 
 def choose(
-    deps: Deps, person: int, list_id: int, *, collision: Collision | None, on_failure: OnFailure | None,
+    deps: Deps, person: PersonId, list_id: ListId, *, collision: Collision | None, on_failure: OnFailure | None,
     remove_empty: bool | None, title: str | None,
 ) -> ChangeList:  # fmt: skip
     """Set what holds for the whole list; what changes its steps is checked anew."""
     with deps.db.transaction() as conn:
-        found = _resting(conn, person, list_id)
+        found = _resting(conn, person, list_id, named.decided_by)
         lists.set_choices(
             conn, list_id, collision=collision or found.collision, on_failure=on_failure or found.on_failure,
             title=given(title.strip()) if title and title.strip() else found.title,
@@ -112,14 +122,14 @@ def choose(
     return check(deps, person, list_id) if anew else one(deps, person, list_id)
 
 
-def mend(deps: Deps, person: int, list_id: int, wish: Mend) -> ChangeList:
+def mend(deps: Deps, person: PersonId, list_id: ListId, wish: Mend) -> ChangeList:
     """Change what was asked of some steps and check the list anew."""
     told = {"leave": wish.leave, "collision": wish.collision, "name": wish.name}
     changes = {key: value for key, value in told.items() if value is not None}
     if not (changes or wish.as_offered) or not (wish.positions or wish.finding):
         raise BadRequest("Nothing was asked for.", mend="Choose steps and what is to be done with them.")
     with deps.db.transaction() as conn:
-        found = _resting(conn, person, list_id)
+        found = _resting(conn, person, list_id, named.decided_by)
         assert_seen(found, wish.seen)
         _assert_not_begun(found)
         if wish.as_offered:
@@ -134,8 +144,8 @@ def mend(deps: Deps, person: int, list_id: int, wish: Mend) -> ChangeList:
 
 def run(
     deps: Deps,
-    person: int,
-    list_id: int,
+    person: PersonId,
+    list_id: ListId,
     only: Sequence[int] | None = None,
     first: int | None = None,
     seen: datetime | None = None,
@@ -146,6 +156,7 @@ def run(
         assert_seen(found, seen)
         if found.wish == "check" or found.state == "draft":
             raise ListHasErrors("The list is still being checked.", mend="Wait a moment.")
+        named.assert_approved(conn, list_id)
         blocked = found.summary.blocked
         if blocked and not found.steps_done:
             raise ListHasErrors(
@@ -163,7 +174,9 @@ def run(
     return one(deps, person, list_id)
 
 
-def ask_to_stop(deps: Deps, person: int, list_id: int, wish: Literal["pause", "cancel"]) -> ChangeList:
+def ask_to_stop(
+    deps: Deps, person: PersonId, list_id: ListId, wish: Literal["pause", "cancel"]
+) -> ChangeList:
     """Pause or cancel a list that runs; it comes to rest after the batch at hand."""
     with deps.db.transaction() as conn:
         found = _held(conn, person, list_id)
@@ -176,7 +189,7 @@ def ask_to_stop(deps: Deps, person: int, list_id: int, wish: Literal["pause", "c
     return one(deps, person, list_id)
 
 
-def leave_failed(deps: Deps, person: int, list_id: int) -> ChangeList:
+def leave_failed(deps: Deps, person: PersonId, list_id: ListId) -> ChangeList:
     """Leave the steps that failed where they are, so that the rest can go on."""
     with deps.db.transaction() as conn:
         _resting(conn, person, list_id)
@@ -187,7 +200,7 @@ def leave_failed(deps: Deps, person: int, list_id: int) -> ChangeList:
     return one(deps, person, list_id)
 
 
-def discard(deps: Deps, person: int, list_id: int) -> None:
+def discard(deps: Deps, person: PersonId, list_id: ListId) -> None:
     """Throw a list away of which nothing was done. Raises ``BadRequest`` for any other."""
     with deps.db.transaction() as conn:
         found = _resting(conn, person, list_id)

@@ -5,28 +5,18 @@ from __future__ import annotations
 from collections.abc import Iterator, Sequence
 from dataclasses import dataclass
 
-from psycopg import Connection
-
 from waka.core.changes.acts import TYPES
+from waka.core.ids import ListId, PersonId
 from waka.core.names import Segment, readable, to_text, veiled
 from waka.core.words import titled, worded
-from waka.errors import NotFound
-from waka.records.changes import lists, steps
-from waka.records.changes.lists import ChangeList
+from waka.records.changes import steps
 from waka.records.changes.steps import Filter, ListedStep
 from waka.records.folders import access
 from waka.work.deps import Deps
 from waka.work.naming.slips import Naming
 
-from . import paging, sheets
+from . import named, paging, sheets
 from .evidence import HIDDEN
-
-
-def owned(conn: Connection, person: int, list_id: int) -> ChangeList:
-    found = lists.one(conn, list_id, person)
-    if found is None:
-        raise NotFound(f"Change {list_id}")
-    return found
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -47,10 +37,10 @@ class StepPage:
     steps: Sequence[Step]
 
 
-def page_of(deps: Deps, person: int, list_id: int, wanted: Filter, start: int) -> StepPage:
+def page_of(deps: Deps, person: PersonId, list_id: ListId, wanted: Filter, start: int) -> StepPage:
     """Return the page that the step at *start* is in, counted in the list as it is filtered. Raises ``NotFound``."""
     with deps.db.transaction() as conn:
-        owner = owned(conn, person, list_id)
+        owner = named.seen_by(conn, person, list_id)
         house = Naming.load(conn)
         where, total = paging.positions(deps.kept(paging.KnownPages), conn, owner, wanted, start)
         found = steps.page(conn, list_id, person, where)
@@ -82,10 +72,10 @@ def _segments(house: Naming, path: str, known: bool) -> Sequence[Segment]:
 SHEET_HEAD = ("step", "from", "to", "what", "number", "bytes", "state", "says")
 
 
-def as_sheet(deps: Deps, person: int, list_id: int) -> tuple[str, Iterator[Sequence[object]]]:
+def as_sheet(deps: Deps, person: PersonId, list_id: ListId) -> tuple[str, Iterator[Sequence[object]]]:
     """Return a list's title and its steps as rows of a spreadsheet, which can be brought back."""
     with deps.db.transaction() as conn:
-        found = owned(conn, person, list_id)
+        found = named.seen_by(conn, person, list_id)
         hidden = access.hidden_above(conn, person)
 
     def rows() -> Iterator[Sequence[object]]:
@@ -113,11 +103,11 @@ def _row(step: ListedStep, hidden: Sequence[str]) -> Sequence[object] | None:
             step.state, veiled(says, hidden))  # fmt: skip
 
 
-def csv_of(deps: Deps, person: int, list_id: int) -> tuple[str, Iterator[bytes]]:
+def csv_of(deps: Deps, person: PersonId, list_id: ListId) -> tuple[str, Iterator[bytes]]:
     title, rows = as_sheet(deps, person, list_id)
     return title, sheets.to_csv(SHEET_HEAD, rows)
 
 
-def xlsx_of(deps: Deps, person: int, list_id: int) -> tuple[str, bytes]:
+def xlsx_of(deps: Deps, person: PersonId, list_id: ListId) -> tuple[str, bytes]:
     title, rows = as_sheet(deps, person, list_id)
     return title, sheets.to_xlsx(SHEET_HEAD, rows)

@@ -9,6 +9,7 @@ from waka.core.changes.check import Planned
 from waka.core.changes.findings import Fact, Said, said
 from waka.core.changes.proposal import Proposal
 from waka.core.changes.step import NO_FILE, Place, Spot
+from waka.core.ids import DocumentId, FolderId
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -16,9 +17,9 @@ class Prepared:
     want: Proposal
     act: Act
     planned: Planned
-    document: int | None = None
-    folder: int | None = None
-    onto: int | None = None
+    document: DocumentId | None = None
+    folder: FolderId | None = None
+    onto: DocumentId | None = None
     from_place: Place = "drive"
     to_place: Place = "drive"
     from_path: bytes = b""

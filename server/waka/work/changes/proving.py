@@ -6,6 +6,7 @@ from collections.abc import Iterator
 from dataclasses import dataclass, field
 
 from waka.core.changes.findings import Said
+from waka.core.ids import ListId, PersonId
 from waka.core.names import split_extension
 from waka.core.words import titled, worded
 from waka.work.deps import Deps
@@ -46,7 +47,7 @@ class Proof:
     by_folder: list[Tally] = field(default_factory=list)
 
 
-def prove(deps: Deps, person: int, list_id: int, *, read: bool = False) -> Proof:
+def prove(deps: Deps, person: PersonId, list_id: ListId, *, read: bool = False) -> Proof:
     """Return what came of a list. Raises ``NotFound``."""
     owner = owner_of(deps, person, list_id)
     proof = Proof(title=owner.title, undoes=owner.undo_of is not None, state=owner.state, was_read=read)
@@ -84,7 +85,7 @@ def prove(deps: Deps, person: int, list_id: int, *, read: bool = False) -> Proof
 PROOF_HEAD = ("step", "number", "path", "bytes", "sha256", "outcome", "why")
 
 
-def proof_csv(deps: Deps, person: int, list_id: int, *, read: bool) -> tuple[str, Iterator[bytes]]:
+def proof_csv(deps: Deps, person: PersonId, list_id: ListId, *, read: bool) -> tuple[str, Iterator[bytes]]:
     """Return a list's title and its proof, a line a step, as CSV. Raises ``NotFound``."""
     owner = owner_of(deps, person, list_id)
     steps = proved_steps(deps, person, owner, read=read)

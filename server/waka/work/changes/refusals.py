@@ -5,6 +5,7 @@ from __future__ import annotations
 from collections.abc import Callable, Mapping
 
 from waka.core.changes.findings import Fact, Said
+from waka.core.ids import NO_DOCUMENT, DocumentId
 from waka.core.words import mend_worded, worded
 from waka.errors import (
     BadRequest,
@@ -22,9 +23,9 @@ from waka.errors import (
 Facts = Mapping[str, Fact]
 
 
-def _number(facts: Facts) -> int:
+def _number(facts: Facts) -> DocumentId:
     number = facts.get("number", 0)
-    return number if isinstance(number, int) else 0
+    return DocumentId(number) if isinstance(number, int) else NO_DOCUMENT
 
 
 def _text(facts: Facts, fact: str) -> str:

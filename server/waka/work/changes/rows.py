@@ -11,6 +11,7 @@ from waka.core.changes.check import Checked, Planned
 from waka.core.changes.findings import Said, StepFinding
 from waka.core.changes.proposal import Proposal
 from waka.core.changes.step import Spot, Step
+from waka.core.ids import NO_FOLDER, DocumentId, FolderId, ListId
 from waka.core.names import name_key, to_bytes
 from waka.core.words import blocks
 from waka.drive.tree import shown
@@ -29,15 +30,15 @@ from .telling import Tally
 class Judged:
     """What the check of a list came to."""
 
-    list_id: int
+    list_id: ListId
     structure: Structure
     checked: Checked
     prepared: Mapping[int, Prepared]  #: by their places in the proposal
     left: Sequence[Left]
     findings: Mapping[int, Sequence[StepFinding]]
-    ontos: Mapping[int, Source]  #: the documents that others become versions of
-    held: Mapping[int, int]  #: documents by folder, whoever may see them
-    wanted: Mapping[int, Proposal]  #: folders that are made for themselves
+    ontos: Mapping[DocumentId, Source]  #: the documents that others become versions of
+    held: Mapping[FolderId, int]  #: documents by folder, whoever may see them
+    wanted: Mapping[FolderId, Proposal]  #: folders that are made for themselves
     removes_empty: bool
     tally: Tally = field(default_factory=Tally)  #: counted while the rows are written
 
@@ -47,8 +48,8 @@ class Judged:
         Asks the database nothing: it is busy taking the rows.
         """
         note = self.tally.note
-        order: list[int | Planned] = []  # a number below zero: a folder to make
-        made: set[int] = set()
+        order: list[FolderId | Planned] = []  # a number below zero: a folder to make
+        made: set[FolderId] = set()
         for step in self.checked.steps:
             if step.target is not None:
                 order += self._to_make(step.target.folder, made)
@@ -81,7 +82,7 @@ class Judged:
         target, make = step.target or one.target, None
         if target is not None and target.folder < 0:
             make = self.structure.path(target.folder)
-            target = replace(target, folder=0)
+            target = replace(target, folder=NO_FOLDER)
         act = version_of(one, self.ontos[step.onto]) if step.onto is not None else one.act
         conforms, was = one.conforms, None
         told = [
@@ -109,19 +110,19 @@ class Judged:
         above = self.structure.path(spot.folder)
         return to_bytes(f"{above}/{spot.name}" if above else spot.name)
 
-    def _to_make(self, folder: int, made: set[int]) -> list[int]:
+    def _to_make(self, folder: FolderId, made: set[FolderId]) -> list[FolderId]:
         """Return the folders on the way to *folder* that are still to be made, those above first."""
-        way: list[int] = []
-        at: int | None = folder
+        way: list[FolderId] = []
+        at: FolderId | None = folder
         while at is not None and at < 0 and at not in made:
             way.append(at)
             made.add(at)
             at = self.structure.made[at].parent_id
         return way[::-1]
 
-    def _making(self, at: int, number: int) -> NewStep:
+    def _making(self, at: int, number: FolderId) -> NewStep:
         row, path = self.structure.made[number], self.structure.path(number)
-        parent = row.parent_id if row.parent_id is not None and row.parent_id > 0 else 0
+        parent = row.parent_id if row.parent_id is not None and row.parent_id > 0 else NO_FOLDER
         want = self.wanted.get(number)
         return NewStep(
             step=Step(
@@ -131,13 +132,13 @@ class Judged:
             proposal=want, claims=name_key(row.name),
         )  # fmt: skip
 
-    def _removing(self, at: int, folder: int) -> NewStep:
+    def _removing(self, at: int, folder: FolderId) -> NewStep:
         row = self.structure.rows[folder]
         return NewStep(
             step=Step(
                 list_id=self.list_id, position=at, act=RemoveFolder(), folder=folder,
                 file=KnownFile(inode=row.inode or 0), from_path=to_bytes(self.structure.path(folder)),
-                source=Spot(folder=row.parent_id or 0, name=row.name),
+                source=Spot(folder=row.parent_id or NO_FOLDER, name=row.name),
             )
         )  # fmt: skip
 
@@ -167,7 +168,7 @@ class Judged:
     def _source_told(self, want: Proposal) -> str:
         if want.source is not None:
             return want.source
-        return f"No. {want.document}" if want.document else self.structure.seen(want.folder or 0)
+        return f"No. {want.document}" if want.document else self.structure.seen(want.folder or NO_FOLDER)
 
     def _target_told(self, want: Proposal) -> str:
         above = self.structure.seen(want.into) if want.into is not None else ""

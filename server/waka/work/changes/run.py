@@ -16,6 +16,7 @@ import structlog
 from psycopg import Connection
 
 from waka.core.changes.findings import Said, said
+from waka.core.ids import ListId
 from waka.drive.faults import reach
 from waka.errors import DriveTrouble
 from waka.records.changes import lists, steps
@@ -30,7 +31,7 @@ from .holding import at_work
 log = structlog.get_logger()
 
 
-def run_list(deps: Deps, list_id: int, stop: threading.Event | None = None) -> None:
+def run_list(deps: Deps, list_id: ListId, stop: threading.Event | None = None) -> None:
     """Run a queued list, or go on with one whose process died; returns when it rests, or when *stop* is set."""
     try:
         _run(deps, list_id, stop)
@@ -42,7 +43,7 @@ def run_list(deps: Deps, list_id: int, stop: threading.Event | None = None) -> N
             lists.set_state(conn, list_id, "failed", said_of(error))
 
 
-def _run(deps: Deps, list_id: int, stop: threading.Event | None) -> None:
+def _run(deps: Deps, list_id: ListId, stop: threading.Event | None) -> None:
     with at_work(deps) as (conn, hold):
         if not hold(list_id):
             return

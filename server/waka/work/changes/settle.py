@@ -10,9 +10,11 @@ from __future__ import annotations
 import structlog
 from psycopg import Connection
 
-from waka.core.changes.findings import said
+from waka.core.changes.findings import Said, said
 from waka.core.changes.settle import Verdict
 from waka.core.changes.step import Step, StepState
+from waka.core.ids import ListId
+from waka.core.words import because
 from waka.drive.tree import shown
 from waka.errors import DatabaseAway, DriveAway, ForeignDrive, WakaError
 from waka.records.changes import lists, steps
@@ -47,13 +49,13 @@ def settle_all(deps: Deps) -> int:
             raise
         except (WakaError, OSError) as error:
             log.error("not_settled", list=list_id, error=str(error))
-            item = Item(subject=f"settling {list_id}", shown=f"Change {list_id}", reason=str(error))
+            item = Item(subject=f"settling {list_id}", shown=f"Change {list_id}", reason=because(error))
             with deps.db.transaction() as conn:
                 stuck.put(conn, "settling", item)
     return settled
 
 
-def settle_list(deps: Deps, list_id: int) -> ListState | None:
+def settle_list(deps: Deps, list_id: ListId) -> ListState | None:
     """Bring an interrupted list that was run at once to an end by what is on disk; return its state.
 
     None where another process has the list in hand. The step that was under way is finished or put
@@ -78,7 +80,7 @@ def settle_list(deps: Deps, list_id: int) -> ListState | None:
         return outcome
 
 
-def settle_interrupted(deps: Deps, conn: Connection, list_id: int) -> int:
+def settle_interrupted(deps: Deps, conn: Connection, list_id: ListId) -> int:
     """Settle the steps of a longer list that were under way; those that had not moved will run again."""
     under_way = steps.under_way(conn, list_id)
     for step in under_way:
@@ -104,7 +106,7 @@ def _settle_step(deps: Deps, conn: Connection, step: Step, *, runs_again: bool =
             return "proposed"
         if verdict is Verdict.PUT_BACK:
             steps.settle(conn, [step], "put_back", said("interrupted"))
-            _log(conn, step, "put_back", "interrupted; nothing had moved")
+            _log(conn, step, "put_back", said("interrupted"))
         else:
             _record_lost(conn, step)
     return "failed"
@@ -122,7 +124,7 @@ def record_done(conn: Connection, done: Done) -> None:
 def _record_lost(conn: Connection, step: Step) -> None:
     """Write down that what *step* was about is at neither of its ends."""
     steps.settle(conn, [step], "failed", said("lost"))
-    reason = "interrupted, and then found neither where it was nor where it was going"
+    reason = said("lost")
     if step.document is None:
         _log(conn, step, "put_back", reason)
         return
@@ -134,7 +136,7 @@ def _record_lost(conn: Connection, step: Step) -> None:
     _log(conn, step, "gone", reason)
 
 
-def _log(conn: Connection, step: Step, action: str, reason: str) -> None:
+def _log(conn: Connection, step: Step, action: str, reason: Said) -> None:
     """Note an interrupted step in the logbook, for those who may see its ends."""
     arrival = getattr(step.act, "arrival", None)
     logbook.add(

@@ -7,6 +7,7 @@ from collections.abc import Sequence
 from psycopg import Connection
 
 from waka.core.changes.check import Planned, Snapshot, Subject
+from waka.core.ids import DocumentId, FolderId, PersonId
 from waka.core.names import name_key
 from waka.records.folders import listing, survey
 
@@ -14,12 +15,12 @@ from .structure import Structure
 
 
 def snapshot_of_many(
-    conn: Connection, person: int, structure: Structure, planned: Sequence[Planned]
+    conn: Connection, person: PersonId, structure: Structure, planned: Sequence[Planned]
 ) -> Snapshot:
     targets = _targets(planned)
-    names: dict[int, list[tuple[str, Subject]]] = {}
-    hidden: dict[int, list[str]] = {}
-    digests: dict[int, bytes] = {}
+    names: dict[FolderId, list[tuple[str, Subject]]] = {}
+    hidden: dict[FolderId, list[str]] = {}
+    digests: dict[DocumentId, bytes] = {}
     for folder, name, number, digest in survey.names(conn, [t for t in targets if t > 0]):
         names.setdefault(folder, []).append((name, ("document", number)))
         digests[number] = digest
@@ -35,12 +36,12 @@ def snapshot_of_many(
 
 
 def snapshot_of_few(
-    conn: Connection, person: int, structure: Structure, planned: Sequence[Planned]
+    conn: Connection, person: PersonId, structure: Structure, planned: Sequence[Planned]
 ) -> Snapshot:
     targets = _targets(planned)
-    names: dict[int, list[tuple[str, Subject]]] = {}
-    hidden: dict[int, list[str]] = {}
-    documents: list[int] = []
+    names: dict[FolderId, list[tuple[str, Subject]]] = {}
+    hidden: dict[FolderId, list[str]] = {}
+    documents: list[DocumentId] = []
     for folder in targets:
         if folder < 0:
             _folders_in(structure, folder, names, hidden)
@@ -54,7 +55,7 @@ def snapshot_of_few(
                 continue
             subject: Subject = ("folder", entry.id) if entry.is_folder else ("document", entry.id)
             names.setdefault(folder, []).append((entry.name, subject))
-            documents += [] if entry.is_folder else [entry.id]
+            documents += [] if entry.is_folder else [DocumentId(entry.id)]
     known = survey.by_number(conn, person, documents) if documents else {}
     return Snapshot(
         names=names, lengths=_lengths(structure, targets), hidden=hidden, above=structure.above(),
@@ -62,15 +63,15 @@ def snapshot_of_few(
     )  # fmt: skip
 
 
-def _targets(planned: Sequence[Planned]) -> set[int]:
+def _targets(planned: Sequence[Planned]) -> set[FolderId]:
     return {step.target.folder for step in planned if step.target is not None}
 
 
 def _folders_in(
     structure: Structure,
-    folder: int,
-    names: dict[int, list[tuple[str, Subject]]],
-    hidden: dict[int, list[str]],
+    folder: FolderId,
+    names: dict[FolderId, list[tuple[str, Subject]]],
+    hidden: dict[FolderId, list[str]],
 ) -> None:
     for key, child in structure.children.get(folder, {}).items():
         row = structure.row(child)
@@ -82,5 +83,5 @@ def _folders_in(
             names.setdefault(folder, []).append((row.name, ("folder", child)))
 
 
-def _lengths(structure: Structure, targets: set[int]) -> dict[int, int]:
+def _lengths(structure: Structure, targets: set[FolderId]) -> dict[FolderId, int]:
     return {t: len(structure.path(t)) + 1 if structure.path(t) else 0 for t in targets}

@@ -5,6 +5,7 @@ from __future__ import annotations
 from collections.abc import Iterable
 from dataclasses import replace
 
+from waka.core.ids import NO_FOLDER, FolderId
 from waka.core.names import check_name, name_key
 from waka.records.folders.survey import FolderRow
 
@@ -21,15 +22,14 @@ class Structure:
 
     def __init__(self, rows: Iterable[FolderRow]) -> None:
         self.rows = {row.id: row for row in rows}
-        self.made: dict[int, FolderRow] = {}  #: to be made, those above first
-        self.children: dict[int, dict[str, int]] = {}
-        self.root = 0
-        self._paths: dict[int, str] = {}
-        self._exact: dict[tuple[int, str], int] = {}
-        self._alike: dict[tuple[int, str], list[FolderRow]] = {}  #: by the key that twins share
-        self._tops: dict[
-            str, int
-        ] = {}  #: seen, though what they stand in is not: to the person they begin a path
+        self.made: dict[FolderId, FolderRow] = {}  #: to be made, those above first
+        self.children: dict[FolderId, dict[str, FolderId]] = {}
+        self.root = NO_FOLDER
+        self._paths: dict[FolderId, str] = {}
+        self._exact: dict[tuple[FolderId, str], FolderId] = {}
+        self._alike: dict[tuple[FolderId, str], list[FolderRow]] = {}  #: by the key that twins share
+        self._tops: dict[str, FolderId] = {}
+        #: seen, though what they stand in is not: to the person they begin a path
         self.hidden_met = 0  #: how many names ran into what the person may not know of
         for row in self.rows.values():
             if row.parent_id is None:
@@ -42,13 +42,13 @@ class Structure:
 
     def _stands(self, row: FolderRow) -> None:
         """Note a folder in its parent. Of twins, the first has the key that they share."""
-        parent = row.parent_id or 0
+        parent = row.parent_id or NO_FOLDER
         self._exact[parent, row.name] = row.id
         self._alike.setdefault((parent, row.name_key), []).append(row)
         names = self.children.setdefault(parent, {})
         names[row.name_key if row.name_key not in names else f"{row.name_key}\0{row.name}"] = row.id
 
-    def row(self, folder: int) -> FolderRow | None:
+    def row(self, folder: FolderId) -> FolderRow | None:
         return self.made.get(folder) or self.rows.get(folder)
 
     def add(self, row: FolderRow) -> None:
@@ -56,7 +56,7 @@ class Structure:
         self.rows[row.id] = row
         self._stands(row)
 
-    def path(self, folder: int) -> str:
+    def path(self, folder: FolderId) -> str:
         known = self._paths.get(folder)
         if known is None:
             row = self.row(folder)
@@ -68,12 +68,12 @@ class Structure:
             self._paths[folder] = known
         return known
 
-    def is_seen(self, folder: int) -> bool:
+    def is_seen(self, folder: FolderId) -> bool:
         """Whether the person may know of the folder."""
         row = self.row(folder)
         return row is not None and row.right is not None
 
-    def seen(self, place: int | str) -> str:
+    def seen(self, place: FolderId | str) -> str:
         """Return a folder's path as the person sees it: what stands above a folder they may not know of is left out.
 
         *place*: a folder by number, or the whole path of one that may be still to be made.
@@ -81,14 +81,14 @@ class Structure:
         parts: list[str] = []
         at = self.root
         for part in _parts(self.path(place) if isinstance(place, int) else place):
-            at = self._exact.get((at, part), 0)
-            parts = [*parts, part] if at == 0 or self.is_seen(at) else []
+            at = self._exact.get((at, part), NO_FOLDER)
+            parts = [*parts, part] if at == NO_FOLDER or self.is_seen(at) else []
         return "/".join(parts)
 
-    def above(self) -> dict[int, int | None]:
+    def above(self) -> dict[FolderId, FolderId | None]:
         return {row.id: row.parent_id for row in (*self.rows.values(), *self.made.values())}
 
-    def find(self, path: str) -> int | None:
+    def find(self, path: str) -> FolderId | None:
         """Return the folder at *path* as the person sees it; capitals do not count."""
         at = self.root
         for part in _parts(path):
@@ -98,16 +98,16 @@ class Structure:
             at = found
         return at if self.is_seen(at) else None
 
-    def at(self, path: str) -> int | None:
+    def at(self, path: str) -> FolderId | None:
         """Return the folder at *path* from the drive root, whoever may see it."""
-        at: int | None = self.root
+        at: FolderId | None = self.root
         for part in _parts(path):
-            at = self._exact.get((at or 0, part))
+            at = self._exact.get((at or NO_FOLDER, part))
             if at is None:
                 return None
         return at
 
-    def find_or_plan(self, path: str, start: int | None = None) -> int:
+    def find_or_plan(self, path: str, start: FolderId | None = None) -> FolderId:
         """Return the folder at *path* from *start*, planned where it is missing. Raises ``LeftOut``."""
         at = start if start is not None else self.root
         for part in _parts(path):
@@ -123,7 +123,7 @@ class Structure:
             raise LeftOut("unusable")
         return at
 
-    def _plan(self, at: int, name: str) -> int:
+    def _plan(self, at: FolderId, name: str) -> FolderId:
         """Have a folder made in *at* and return its number below zero. Raises ``LeftOut``."""
         above = self.row(at)
         if above is None or above.right not in MAY_FILE:
@@ -133,20 +133,20 @@ class Structure:
         faults = check_name(name, parent_length=len(self.path(at)))
         if faults:
             raise LeftOut("unfit_folder", **{"folder": name, **faults[0].facts})
-        made = -len(self.made) - 1
+        made = FolderId(-len(self.made) - 1)
         self.made[made] = replace(
             above, id=made, parent_id=at, name=name, name_key=name_key(name), own_access=False, inode=None
         )
         self._stands(self.made[made])
         return made
 
-    def _twins(self, at: int, part: str) -> list[str]:
+    def _twins(self, at: FolderId, part: str) -> list[str]:
         """Return the folders that *part* may mean where it names none of them exactly, as far as they are seen."""
         if (at, part) in self._exact:
             return []
         return sorted(row.name for row in self._alike.get((at, name_key(part)), ()) if row.right is not None)
 
-    def _child(self, at: int, part: str) -> int | None:
+    def _child(self, at: FolderId, part: str) -> FolderId | None:
         """Return the folder that *part* means in the folder *at*, seen or not."""
         key = name_key(part)
         found = self._exact.get((at, part)) or self.children.get(at, {}).get(key)

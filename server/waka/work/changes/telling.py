@@ -8,6 +8,7 @@ from dataclasses import dataclass, field
 
 from waka.core.changes.acts import code_of
 from waka.core.changes.summary import Sight, Summary
+from waka.core.ids import FolderId
 from waka.core.names import readable
 from waka.core.words import blocks
 from waka.records.changes.steps import NewStep
@@ -51,7 +52,7 @@ class Tally:
 
 
 def summary_of(
-    structure: Structure, tally: Tally, held: Mapping[int, int], own: Mapping[int, int],
+    structure: Structure, tally: Tally, held: Mapping[FolderId, int], own: Mapping[FolderId, int],
     sights: Sequence[Sight], *, removes_empty: bool,
 ) -> Summary:  # fmt: skip
     """Return the counts by act and by finding, who gains and loses sight, the folders before and after.

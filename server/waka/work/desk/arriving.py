@@ -14,7 +14,9 @@ from typing import Any
 import structlog
 from psycopg import Connection
 
+from waka.core.changes.findings import said
 from waka.core.fields.record import Record
+from waka.core.ids import DocumentId, FolderId, PersonId
 from waka.drive.incoming import walk
 from waka.drive.tree import FileStat, shown
 from waka.errors import UnsafePath
@@ -42,7 +44,6 @@ _HALF = (
     b".swp",
     b".lock",
 )
-HALF_WRITTEN = "a name for what is still being written; it is taken once it has its own"
 LOOSE = "Drop folder"  #: the arrival point for what lies at the top of the arrivals folder
 
 
@@ -64,7 +65,7 @@ class Sweeper:
             moving = arrivals.in_motion(conn)
             half = [f.path for f in found if f.stat is not None and is_half_written(f.path)]
             told = [(f.path, shown(f.path), f.reason) for f in found if f.reason]
-            arrivals.set_notices(conn, told + [(path, shown(path), HALF_WRITTEN) for path in half])
+            arrivals.set_notices(conn, told + [(path, shown(path), said("half_written")) for path in half])
         files = {
             f.path: f.stat for f in found
             if f.stat is not None and f.path not in moving and (f.path in known or f.path not in set(half))
@@ -118,7 +119,7 @@ class Sweeper:
             arrivals.remove(conn, record.id)
             logbook.add(
                 conn, "gone", number=record.id, from_path=shown(record.path),
-                point=record.arrival_point_id, reason="another program removed or moved the file",
+                point=record.arrival_point_id, reason=said("taken_away"),
             )  # fmt: skip
 
 
@@ -135,8 +136,8 @@ def _is_same(known: arrivals.Known, stat: FileStat) -> bool:
 
 
 def register(
-    conn: Connection, path: bytes, file: File, person: int | None, bound_for: int | None = None
-) -> int | None:
+    conn: Connection, path: bytes, file: File, person: PersonId | None, bound_for: FolderId | None = None
+) -> DocumentId | None:
     """Give the file at *path* its number; None where it already has one. *bound_for*: the folder it is meant for."""
     if arrivals.at_path(conn, path) is not None:
         return None

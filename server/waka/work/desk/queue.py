@@ -6,6 +6,7 @@ from collections.abc import Sequence
 from dataclasses import dataclass
 
 from waka.core.fields.registry import Field
+from waka.core.ids import PersonId
 from waka.records.desk import arrivals, naming
 from waka.records.desk.arrivals import Notice, Queued
 from waka.records.desk.naming import Kind, PartyRow
@@ -35,7 +36,7 @@ class House:
     parties: Sequence[PartyRow]
 
 
-def desk(deps: Deps, person: int) -> Desk:
+def desk(deps: Deps, person: PersonId) -> Desk:
     with deps.db.transaction() as conn:
         may_file = people.may_file_anywhere(conn, person)
         return Desk(
@@ -47,7 +48,7 @@ def desk(deps: Deps, person: int) -> Desk:
         )
 
 
-def house(deps: Deps, person: int) -> House:
+def house(deps: Deps, person: PersonId) -> House:
     with deps.db.transaction() as conn:
         return House(
             pattern=naming.pattern(conn).text,

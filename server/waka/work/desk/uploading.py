@@ -18,6 +18,7 @@ from psycopg import Connection
 from waka.core.changes import acts
 from waka.core.changes.findings import said
 from waka.core.changes.proposal import Proposal
+from waka.core.ids import DocumentId, FolderId, PersonId
 from waka.core.names import mend_name, name_key
 from waka.drive import pieces
 from waka.errors import BadRequest, NameTaken, NotAllowed, NotFound, TooLarge, UploadConflict, WakaError
@@ -44,10 +45,10 @@ class Progress:
     id: UUID
     received: int
     size: int
-    number: int | None
+    number: DocumentId | None
 
 
-def begin(deps: Deps, person: int, *, path: str, size: int, folder: int | None) -> Progress:
+def begin(deps: Deps, person: PersonId, *, path: str, size: int, folder: FolderId | None) -> Progress:
     """Announce an upload. Raises ``NotAllowed``, ``NotFound``, ``TooLarge``, ``BadRequest``."""
     if size > deps.settings.max_upload_bytes:
         raise TooLarge(
@@ -71,7 +72,7 @@ def begin(deps: Deps, person: int, *, path: str, size: int, folder: int | None) 
     return Progress(id=id, received=0, size=size, number=None)
 
 
-def _assert_room(deps: Deps, conn: Connection, person: int, path: str, size: int) -> None:
+def _assert_room(deps: Deps, conn: Connection, person: PersonId, path: str, size: int) -> None:
     """Let nobody announce more than there is room for: what is announced is reserved. Raises ``TooLarge``."""
     uploads.hold(conn)
     announced = uploads.announced(conn, person)
@@ -88,7 +89,7 @@ def _assert_room(deps: Deps, conn: Connection, person: int, path: str, size: int
         )
 
 
-def _folder(conn: Connection, person: int, folder: int) -> Folder:
+def _folder(conn: Connection, person: PersonId, folder: FolderId) -> Folder:
     found = folders.one(conn, folder, person)
     if found is None:
         raise NotFound("The folder")
@@ -99,7 +100,7 @@ def _folder(conn: Connection, person: int, folder: int) -> Folder:
     return found
 
 
-def how_far(deps: Deps, person: int, id: UUID) -> Progress:
+def how_far(deps: Deps, person: PersonId, id: UUID) -> Progress:
     """Return how much of an upload is here. Raises ``NotFound``."""
     with deps.db.transaction() as conn:
         found = _own(conn, person, id)
@@ -111,14 +112,14 @@ def _here(deps: Deps, upload: Upload) -> int:
     return upload.size if upload.number is not None else pieces.size_of(deps.arrivals, _work(upload.id))
 
 
-def _own(conn: Connection, person: int, id: UUID) -> Upload:
+def _own(conn: Connection, person: PersonId, id: UUID) -> Upload:
     found = uploads.one(conn, id, person)
     if found is None:
         raise NotFound("This upload")
     return found
 
 
-def receive(deps: Deps, person: int, id: UUID, offset: int, chunks: Iterable[bytes]) -> Progress:
+def receive(deps: Deps, person: PersonId, id: UUID, offset: int, chunks: Iterable[bytes]) -> Progress:
     """Take the piece that begins at *offset*; a whole upload becomes a document.
 
     Raises ``UploadConflict`` where the piece does not follow what is here, and as filing does. A
@@ -149,7 +150,7 @@ def _work(id: UUID) -> bytes:
     return f"upload-{id.hex}".encode()
 
 
-def _finish(deps: Deps, person: int, upload: Upload, digest: bytes | None) -> int:
+def _finish(deps: Deps, person: PersonId, upload: Upload, digest: bytes | None) -> DocumentId:
     with deps.db.transaction() as conn:
         known = _own(conn, person, upload.id).number
     if known is not None:  # the same last piece came twice: the first made the document
@@ -175,7 +176,7 @@ def _finish(deps: Deps, person: int, upload: Upload, digest: bytes | None) -> in
     return number
 
 
-def _file(deps: Deps, person: int, upload: Upload, number: int) -> None:
+def _file(deps: Deps, person: PersonId, upload: Upload, number: DocumentId) -> None:
     """File a whole upload where it was meant to go; where that fails it waits on the desk, and says so."""
     assert upload.folder_id is not None
     *above, name = upload.path.split("/")
@@ -197,7 +198,9 @@ def _file(deps: Deps, person: int, upload: Upload, number: int) -> None:
 _QUICKER = (0.05, 0.2, 0.5, 0.0)  #: seconds until it is tried again
 
 
-def _file_once(deps: Deps, person: int, number: int, folder: int, above: list[str], wished: str) -> None:
+def _file_once(
+    deps: Deps, person: PersonId, number: DocumentId, folder: FolderId, above: list[str], wished: str
+) -> None:
     name = mend_name(wished)
 
     def make(conn: Connection) -> Change:
@@ -211,19 +214,23 @@ def _file_once(deps: Deps, person: int, number: int, folder: int, above: list[st
     at_once.run(deps, person, make)
 
 
-def _down(conn: Connection, person: int, start: int, names: list[str]) -> tuple[int, list[str]]:
+def _down(
+    conn: Connection, person: PersonId, start: FolderId, names: list[str]
+) -> tuple[FolderId, list[str]]:
     """Return the folder at the end of *names* as far as it is there, and the names that are still to be made."""
     at = start
     for depth, name in enumerate(names):
         there = listing.standing(conn, folder=at, person=person, names=[name])
-        fits = [e.id for e in there if e.is_folder and e.is_seen and name_key(e.name) == name_key(name)]
+        fits = [
+            FolderId(e.id) for e in there if e.is_folder and e.is_seen and name_key(e.name) == name_key(name)
+        ]
         if not fits:
             return at, names[depth:]
         at = fits[0]
     return at, []
 
 
-def give_up(deps: Deps, person: int, id: UUID) -> None:
+def give_up(deps: Deps, person: PersonId, id: UUID) -> None:
     """Forget an upload and what came of it. Raises ``NotFound``."""
     with deps.db.transaction() as conn:
         found = _own(conn, person, id)

@@ -10,6 +10,7 @@ from io import BufferedReader
 from pathlib import Path
 
 from waka.core.finding.words import mark_html, wanted
+from waka.core.ids import DocumentId, PersonId
 from waka.core.names import to_bytes
 from waka.drive.tree import Tree
 from waka.drive.trouble import trouble
@@ -33,7 +34,7 @@ class Shown:
     tag: str
 
 
-def find(deps: Deps, person: int, number: int, version: int | None = None) -> Document:
+def find(deps: Deps, person: PersonId, number: DocumentId, version: int | None = None) -> Document:
     """Return document *number*, or what it was in an earlier *version*, by that one's id.
 
     Raises ``NotFound`` alike for what is hidden and what is not there.
@@ -56,7 +57,7 @@ def find(deps: Deps, person: int, number: int, version: int | None = None) -> Do
 
 
 def page(
-    deps: Deps, person: int, number: int, page: int, width: int, version: int | None = None
+    deps: Deps, person: PersonId, number: DocumentId, page: int, width: int, version: int | None = None
 ) -> Shown:  # fmt: skip
     """Return a page as PNG. Raises ``NotFound``, ``Unreadable``, ``SourceGone``."""
     document = find(deps, person, number, version)
@@ -75,7 +76,7 @@ def page(
 
 
 def formatted(
-    deps: Deps, person: int, number: int, words: str, version: int | None = None
+    deps: Deps, person: PersonId, number: DocumentId, words: str, version: int | None = None
 ) -> tuple[str, int]:  # fmt: skip
     """Return a document that has no pages as clean HTML, *words* marked, and how many were.
 
@@ -99,7 +100,7 @@ def formatted(
     return mark_html(html, wanted(words))
 
 
-def matches(deps: Deps, person: int, number: int, words: str) -> list[Match]:
+def matches(deps: Deps, person: PersonId, number: DocumentId, words: str) -> list[Match]:
     """Return where *words* stand on a document's pages. Raises as ``page``."""
     document = find(deps, person, number)
     if document.trouble:
@@ -108,7 +109,7 @@ def matches(deps: Deps, person: int, number: int, words: str) -> list[Match]:
         return deps.reader.matches(file, document.media_type or "", words)
 
 
-def text(deps: Deps, person: int, number: int, version: int | None = None) -> str:
+def text(deps: Deps, person: PersonId, number: DocumentId, version: int | None = None) -> str:
     """Return the text that was read from a document. Raises ``NotFound``, ``Unreadable``."""
     document = find(deps, person, number, version)
     if document.trouble:
@@ -119,7 +120,7 @@ def text(deps: Deps, person: int, number: int, version: int | None = None) -> st
 
 @contextmanager
 def content(
-    deps: Deps, person: int, number: int, version: int | None = None
+    deps: Deps, person: PersonId, number: DocumentId, version: int | None = None
 ) -> Iterator[tuple[Document, BufferedReader]]:  # fmt: skip
     """Yield a document and its open file. Raises ``NotFound``, ``SourceGone``."""
     document = find(deps, person, number, version)
@@ -128,7 +129,7 @@ def content(
 
 
 def taken_along(
-    deps: Deps, person: int, number: int, version: int | None = None
+    deps: Deps, person: PersonId, number: DocumentId, version: int | None = None
 ) -> tuple[Document, BufferedReader, int]:
     """Return a document, its file for the caller to close, and how large that very file is. Raises as ``content``."""
     with content(deps, person, number, version) as (document, file):

@@ -9,6 +9,7 @@ from contextlib import contextmanager
 import structlog
 
 from waka.core.names import to_bytes
+from waka.core.words import because
 from waka.drive.tree import Tree
 from waka.errors import DatabaseAway, WakaError
 from waka.reading.reader import Content
@@ -63,8 +64,8 @@ def _set_aside(deps: Deps, unread: Unread, stop: threading.Event) -> Iterator[No
     except (WakaError, OSError) as error:
         if stop.is_set():
             return  # it was not given the time; the next who works reads it
-        reason = (error.strerror if isinstance(error, OSError) else None) or str(error)
-        log.warning("not_read", number=unread.document_id, error=reason)
+        reason = because(error)
+        log.warning("not_read", number=unread.document_id, error=str(error))
         told = (
             joined(unread.folder_path, unread.name)
             if unread.folder_id

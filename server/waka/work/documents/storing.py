@@ -8,6 +8,7 @@ from datetime import UTC, date, datetime, timedelta
 import structlog
 from psycopg import Connection
 
+from waka.core.changes.findings import said
 from waka.drive.unknown import (
     binned_on_disk,
     drop_unknown_before,
@@ -89,8 +90,8 @@ def set_aside_unknown(deps: Deps) -> int:
         log.warning("unknown_set_aside", files=moved)
     with deps.db.transaction() as conn:
         stuck.replace(conn, "store", [
-            Item(subject=folder, shown=f".waka/unknown/{folder}", reason=f"{count} files that the records do not know; "
-                 f"kept until {date.fromisoformat(folder) + KEPT}")
+            Item(subject=folder, shown=f".waka/unknown/{folder}", 
+                 reason=said("unknown_files", count=count, until=str(date.fromisoformat(folder) + KEPT)))
             for folder, count in unknown(deps.drive).items()
         ])  # fmt: skip
     return moved

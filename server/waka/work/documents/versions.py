@@ -5,6 +5,7 @@ from __future__ import annotations
 from collections.abc import Sequence
 from dataclasses import dataclass
 
+from waka.core.ids import DocumentId, PersonId
 from waka.errors import NotFound
 from waka.records.documents import documents, versions
 from waka.records.documents.versions import Current, Version
@@ -17,7 +18,7 @@ class History:
     earlier: Sequence[Version]
 
 
-def history(deps: Deps, person: int, number: int) -> History:
+def history(deps: Deps, person: PersonId, number: DocumentId) -> History:
     """Return the versions of a document, latest first. Raises ``NotFound``."""
     with deps.db.transaction() as conn:
         document = documents.one(conn, number, person)

@@ -6,6 +6,7 @@ from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
 
 from waka.core.finding.words import Piece, mark, snippet, wanted
+from waka.core.ids import DocumentId, PersonId
 from waka.core.names import Segment
 from waka.records.documents import documents
 from waka.records.documents.documents import Document
@@ -32,7 +33,7 @@ class Finds:
     is_cut: bool  #: there are more than are shown
 
 
-def find(deps: Deps, person: int, query: str) -> Finds:
+def find(deps: Deps, person: PersonId, query: str) -> Finds:
     """Return the best matches for *query*; none where it has no word."""
     words = wanted(query)
     if not words:
@@ -66,7 +67,7 @@ ENTRIES = 100  #: of a page of the logbook
 
 
 def entries(
-    deps: Deps, person: int, *, before: int | None, number: int | None, mine: bool, quiet: bool
+    deps: Deps, person: PersonId, *, before: int | None, number: DocumentId | None, mine: bool, quiet: bool
 ) -> list[Told]:
     with deps.db.transaction() as conn:
         house = Naming.load(conn)
@@ -87,7 +88,7 @@ def _last_segments(house: Naming, path: str | None) -> Sequence[Segment]:
     return house.segments(path.rpartition("/")[2]) if path else ()
 
 
-def at_path(deps: Deps, person: int, path: str) -> list[Document]:
+def at_path(deps: Deps, person: PersonId, path: str) -> list[Document]:
     """Return the documents that ever stood at *path*, as they are now, that this person may see."""
     clean = path.strip().replace("\\", "/").strip("/")
     with deps.db.transaction() as conn:

@@ -11,6 +11,8 @@ from dataclasses import dataclass, field
 
 from psycopg import Connection
 
+from waka.core.changes.findings import said
+from waka.core.ids import FolderId, PersonId
 from waka.errors import BadRequest, NotAllowed, NotFound
 from waka.records.finding import logbook
 from waka.records.folders import access, folders
@@ -39,7 +41,7 @@ class Rights:
     names: Sequence[Name] = field(default_factory=list)  #: whom it can be granted to; for keepers
 
 
-def rights(deps: Deps, person: int, folder: int) -> Rights:
+def rights(deps: Deps, person: PersonId, folder: FolderId) -> Rights:
     """Return the rights on a folder. Raises ``NotFound``."""
     with deps.db.transaction() as conn:
         found = folders.one(conn, folder, person)
@@ -54,7 +56,7 @@ def rights(deps: Deps, person: int, folder: int) -> Rights:
         )
 
 
-def preview(deps: Deps, person: int, folder: int, wish: Wish) -> list[Effect]:
+def preview(deps: Deps, person: PersonId, folder: FolderId, wish: Wish) -> list[Effect]:
     """Return what granting *wish* would change for whom; nothing changes. Raises as ``grant``."""
     with deps.db.transaction() as conn:
         effects = _apply(conn, person, folder, wish)
@@ -62,7 +64,7 @@ def preview(deps: Deps, person: int, folder: int, wish: Wish) -> list[Effect]:
     return effects
 
 
-def grant(deps: Deps, person: int, folder: int, wish: Wish) -> list[Effect]:
+def grant(deps: Deps, person: PersonId, folder: FolderId, wish: Wish) -> list[Effect]:
     """Grant *wish* on a folder instead of what was granted there; return what changed.
 
     Raises ``NotFound``, ``NotAllowed`` for anybody but a keeper, ``BadRequest`` where nobody would
@@ -71,17 +73,15 @@ def grant(deps: Deps, person: int, folder: int, wish: Wish) -> list[Effect]:
     with deps.db.transaction() as conn:
         effects = _apply(conn, person, folder, wish)
         if effects:
-            told = ", ".join(
-                f"{e.name}: {e.before or 'nothing'} → {e.after or 'nothing'}" for e in effects[:20]
-            )
+            told = [f"{e.name}: {e.before or '–'} → {e.after or '–'}" for e in effects[:20]]
             logbook.add(
-                conn, "access_changed", folder=folder, person=person, reason=told,
+                conn, "access_changed", folder=folder, person=person, reason=said("grants", changes=told),
                 to_path=folders.path(conn, folder), to_folder=folder,
             )  # fmt: skip
     return effects
 
 
-def _apply(conn: Connection, person: int, folder: int, wish: Wish) -> list[Effect]:
+def _apply(conn: Connection, person: PersonId, folder: FolderId, wish: Wish) -> list[Effect]:
     access.hold_access(conn)
     found = folders.lock(conn, folder, person)
     if found is None:
@@ -100,7 +100,7 @@ def _apply(conn: Connection, person: int, folder: int, wish: Wish) -> list[Effec
     return access.sight_changes(conn, folder)
 
 
-def _put(conn: Connection, person: int, folder: Folder, wish: Wish) -> None:
+def _put(conn: Connection, person: PersonId, folder: Folder, wish: Wish) -> None:
     is_root = folder.parent_id is None
     own = is_root or bool(wish.grants) or wish.replaces
     known = {(name.id, name.team_id) for name in access.names(conn)}

@@ -8,6 +8,7 @@ from psycopg import Connection
 
 from waka.core.fields.record import FIRST
 from waka.core.fields.registry import label_of
+from waka.core.ids import FolderId, PersonId
 from waka.core.names import FieldType, readable
 from waka.errors import NotFound
 from waka.records.documents import labels
@@ -21,7 +22,7 @@ PAGE = 1_000
 MOST = 100_000  #: rows
 
 
-def folder_as_csv(deps: Deps, person: int, folder: int) -> tuple[str, Iterator[bytes]]:
+def folder_as_csv(deps: Deps, person: PersonId, folder: FolderId) -> tuple[str, Iterator[bytes]]:
     """Return what the sheet is called, and its pieces. Raises ``NotFound``."""
     with deps.db.transaction() as conn:
         found = folders.one(conn, folder, person)
@@ -34,7 +35,9 @@ def folder_as_csv(deps: Deps, person: int, folder: int) -> tuple[str, Iterator[b
     return f"{readable(found.name) or 'Drive'}.csv", to_csv(head, rows)
 
 
-def _rows(conn: Connection, person: int, folder: int, path: str, house: Naming) -> Iterator[list[object]]:
+def _rows(
+    conn: Connection, person: PersonId, folder: FolderId, path: str, house: Naming
+) -> Iterator[list[object]]:
     after: tuple[str, int] | None = None
     shows_others = labels.has_references(conn, folder)
     for _ in range(MOST // PAGE):

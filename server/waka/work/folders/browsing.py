@@ -11,6 +11,7 @@ from dataclasses import dataclass
 from psycopg import Connection
 
 from waka.core.fields.registry import Field
+from waka.core.ids import DocumentId, FolderId, PersonId
 from waka.core.names import Segment, fold
 from waka.errors import BadRequest, NotFound
 from waka.reading.formats import has_form
@@ -31,8 +32,8 @@ MOST_CHOSEN = 10_000
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class OutlineEntry:
-    id: int
-    parent_id: int | None
+    id: FolderId
+    parent_id: FolderId | None
     name: str
     path: str
     depth: int
@@ -67,14 +68,14 @@ class Details:
     document: Document
     segments: Sequence[Segment]
     fields: Mapping[str, str]  #: the further ones, as a person is told them
-    same_as: int | None
+    same_as: DocumentId | None
     tags: Sequence[str]
     references: Sequence[Reference]  #: further folders that show it
     seen_by: Sequence[str]
     has_form: bool  #: it can be shown formatted
 
 
-def outline(deps: Deps, person: int) -> list[OutlineEntry]:
+def outline(deps: Deps, person: PersonId) -> list[OutlineEntry]:
     """Return the folders in outline order, each with the counts of all beneath it."""
     with deps.db.transaction() as conn:
         return arrange(folders.outline(conn, person))
@@ -114,7 +115,9 @@ def _entry(row: OutlineRow, path: str, depth: int, totals: tuple[int, int, int])
     )  # fmt: skip
 
 
-def page(deps: Deps, person: int, scope: Scope, sort: str, *, descending: bool, after: str | None) -> Page:
+def page(
+    deps: Deps, person: PersonId, scope: Scope, sort: str, *, descending: bool, after: str | None
+) -> Page:
     """Return a page of the documents of a folder, a tag or the bin. Raises ``NotFound``, ``BadRequest``."""
     start = _cursor(after, sort, descending)
     with deps.db.transaction() as conn:
@@ -152,16 +155,16 @@ def _further(house: Naming, word: str, others: Collection[str]) -> Field | None:
     return field
 
 
-def _look_up(conn: Connection, person: int, scope: Scope) -> tuple[Folder | None, bool]:
+def _look_up(conn: Connection, person: PersonId, scope: Scope) -> tuple[Folder | None, bool]:
     if scope.of != "folder":
         return None, False
-    found = folders.one(conn, scope.id, person)
+    found = folders.one(conn, scope.folder, person)
     if found is None:
         raise NotFound("The folder")
-    return found, labels.has_references(conn, scope.id)
+    return found, labels.has_references(conn, scope.folder)
 
 
-def groups(deps: Deps, person: int, scope: Scope, by: str) -> list[tuple[str, int]]:
+def groups(deps: Deps, person: PersonId, scope: Scope, by: str) -> list[tuple[str, int]]:
     """Return how many documents each month, year, kind, party or value has. Raises ``NotFound``, ``BadRequest``."""
     with deps.db.transaction() as conn:
         _, shows_others = _look_up(conn, person, scope)
@@ -169,7 +172,7 @@ def groups(deps: Deps, person: int, scope: Scope, by: str) -> list[tuple[str, in
         return listing.groups(conn, scope=scope, person=person, by=by, shows_others=shows_others, field=field)
 
 
-def numbers(deps: Deps, person: int, scope: Scope, name: str) -> list[int]:
+def numbers(deps: Deps, person: PersonId, scope: Scope, name: str) -> list[DocumentId]:
     """Return the documents whose name fits: `*` for any signs, `?` for one; '' for all. At most 10,000."""
     escaped = fold(name).replace("\\", "\\\\").replace("%", "\\%").replace("_", "\\_")
     like = escaped.replace("*", "%").replace("?", "_") if name.strip() else "%"
@@ -201,7 +204,7 @@ def _cursor(after: str | None, sort: str, descending: bool) -> tuple[str, int] |
     return key, number
 
 
-def details(deps: Deps, person: int, number: int) -> Details:
+def details(deps: Deps, person: PersonId, number: DocumentId) -> Details:
     """Return all that is known of a document, or of the one that it was filed onto. Raises ``NotFound``."""
     with deps.db.transaction() as conn:
         asked, number = number, documents.leads_to(conn, number)
@@ -228,7 +231,7 @@ class Lately:
     changed: Sequence[Entry]
 
 
-def lately(deps: Deps, person: int) -> Lately:
+def lately(deps: Deps, person: PersonId) -> Lately:
     with deps.db.transaction() as conn:
         numbers = labels.opened_lately(conn, person)
         house = Naming.load(conn)
@@ -245,7 +248,7 @@ def lately(deps: Deps, person: int) -> Lately:
     return Lately(opened=[rows[number] for number in numbers if number in rows], changed=changed)
 
 
-def opened(deps: Deps, person: int, number: int) -> None:
+def opened(deps: Deps, person: PersonId, number: DocumentId) -> None:
     """Remember that a person had a document open. Raises ``NotFound``."""
     with deps.db.transaction() as conn:
         if documents.one(conn, number, person) is None:
@@ -253,7 +256,7 @@ def opened(deps: Deps, person: int, number: int) -> None:
         documents.opened(conn, number, person)
 
 
-def looked_in(deps: Deps, person: int, folder: int) -> None:
+def looked_in(deps: Deps, person: PersonId, folder: FolderId) -> None:
     """Remember that a person has seen what is in a folder. Raises ``NotFound``."""
     with deps.db.transaction() as conn:
         if folders.one(conn, folder, person) is None:

@@ -6,6 +6,7 @@ from collections.abc import Sequence
 
 from psycopg import Connection
 
+from waka.core.ids import DocumentId, FolderId, PersonId, TagId
 from waka.errors import BadRequest, NotAllowed, NotFound
 from waka.records.documents import documents, labels
 from waka.records.documents.labels import Reference, Tag
@@ -18,19 +19,24 @@ LONGEST_TAG = 60
 MOST_AT_ONCE = 10_000
 
 
-def tags(deps: Deps, person: int) -> list[Tag]:
+def tags(deps: Deps, person: PersonId) -> list[Tag]:
     """Return the tags on what a person may see."""
     with deps.db.transaction() as conn:
         return labels.tags(conn, person)
 
 
-def tagged_folders(deps: Deps, person: int, tag: int) -> list[Reference]:
+def tagged_folders(deps: Deps, person: PersonId, tag: TagId) -> list[Reference]:
     with deps.db.transaction() as conn:
         return labels.tagged_folders(conn, tag, person)
 
 
 def set_tags(
-    deps: Deps, person: int, numbers: Sequence[int], *, put_on: Sequence[str], take_off: Sequence[str]
+    deps: Deps,
+    person: PersonId,
+    numbers: Sequence[DocumentId],
+    *,
+    put_on: Sequence[str],
+    take_off: Sequence[str],
 ) -> int:
     """Put tags on documents and take others off; return how many documents. Raises as ``_assert_may``."""
     wanted = sorted(set(numbers))
@@ -46,7 +52,7 @@ def set_tags(
 
 
 def set_folder_tags(
-    deps: Deps, person: int, folder: int, *, put_on: Sequence[str], take_off: Sequence[str]
+    deps: Deps, person: PersonId, folder: FolderId, *, put_on: Sequence[str], take_off: Sequence[str]
 ) -> list[str]:
     """Put tags on a folder and take others off; return those it has now."""
     with deps.db.transaction() as conn:
@@ -69,7 +75,7 @@ def _clean(name: str) -> str:
     return clean
 
 
-def _assert_may(conn: Connection, person: int, numbers: Sequence[int]) -> None:
+def _assert_may(conn: Connection, person: PersonId, numbers: Sequence[DocumentId]) -> None:
     """Raise ``NotFound`` for what is hidden or gone, ``NotAllowed`` for what may only be looked at."""
     if not numbers or len(numbers) > MOST_AT_ONCE:
         raise BadRequest(f"Choose 1 to {MOST_AT_ONCE} documents.")
@@ -81,7 +87,7 @@ def _assert_may(conn: Connection, person: int, numbers: Sequence[int]) -> None:
             raise NotAllowed(f"You may look at No. {number}, but not change anything.")
 
 
-def set_note(deps: Deps, person: int, number: int, note: str) -> None:
+def set_note(deps: Deps, person: PersonId, number: DocumentId, note: str) -> None:
     """Write, or with '' remove, the note on a document."""
     with deps.db.transaction() as conn:
         _assert_may(conn, person, [number])
@@ -89,7 +95,7 @@ def set_note(deps: Deps, person: int, number: int, note: str) -> None:
         to_index.put(conn, [number])
 
 
-def refer(deps: Deps, person: int, number: int, folder: int, *, shown: bool) -> None:
+def refer(deps: Deps, person: PersonId, number: DocumentId, folder: FolderId, *, shown: bool) -> None:
     """Show a document in a further folder, or no longer. It grants nobody anything."""
     with deps.db.transaction() as conn:
         document = documents.one(conn, number, person)

@@ -6,6 +6,7 @@ import os
 from collections.abc import Sequence
 from dataclasses import dataclass
 
+from waka.core.ids import FolderId
 from waka.errors import BadRequest, NotAllowed, NotFound
 from waka.records import settings
 from waka.records.folders import folders, storage
@@ -37,7 +38,7 @@ class Storage:
     disk: Disk | None
 
 
-def glance(deps: Deps, person: Person, folder: int | None) -> Storage:
+def glance(deps: Deps, person: Person, folder: FolderId | None) -> Storage:
     """Return what a folder takes, the drive where none is given.
 
     Raises ``NotFound``; ``NotAllowed`` for who neither keeps the folder nor is an administrator.

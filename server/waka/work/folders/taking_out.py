@@ -9,6 +9,7 @@ from zipfile import ZIP_DEFLATED
 
 from zipstream import ZipStream
 
+from waka.core.ids import DocumentId, FolderId, PersonId
 from waka.core.names import readable, to_bytes, veiled
 from waka.drive.tree import CHUNK
 from waka.errors import BadRequest, NotFound, UnsafePath
@@ -26,7 +27,7 @@ class Zip:
     chunks: Iterator[bytes]
 
 
-def of_documents(deps: Deps, person: int, numbers: Sequence[int]) -> Zip:
+def of_documents(deps: Deps, person: PersonId, numbers: Sequence[DocumentId]) -> Zip:
     """Return some documents as one zip. Raises ``NotFound`` for what the person may not see."""
     with deps.db.transaction() as conn:
         members = taking_out.documents(conn, numbers, person)
@@ -37,7 +38,7 @@ def of_documents(deps: Deps, person: int, numbers: Sequence[int]) -> Zip:
     return _zip(deps, f"{len(members)} documents.zip", members, "", hidden)
 
 
-def of_folder(deps: Deps, person: int, folder: int) -> Zip:
+def of_folder(deps: Deps, person: PersonId, folder: FolderId) -> Zip:
     """Return what a person may see of a folder, with its structure."""
     with deps.db.transaction() as conn:
         found = folders.one(conn, folder, person)

@@ -8,7 +8,9 @@ from datetime import date
 
 from psycopg import Connection
 
+from waka.core.changes.findings import said
 from waka.core.fields.registry import in_name, kept
+from waka.core.ids import DocumentId, FolderId, PersonId
 from waka.core.names import (
     Composed,
     FieldValue,
@@ -39,7 +41,7 @@ STRIP = 4  #: neighbours shown each way
 class Beside:
     """A neighbour in the strip."""
 
-    number: int
+    number: DocumentId
     name: str
     segments: Sequence[Segment]
 
@@ -48,7 +50,7 @@ class Beside:
 class Stands:
     """The document that has the name already."""
 
-    number: int
+    number: DocumentId
     name: str
     version: int
     same_bytes: bool
@@ -83,7 +85,7 @@ def compose_name(
     if isinstance(composed, Composed):
         return composed, extension, []
     told = {problem.field for problem in understood.problems}
-    lacks = [Problem(field=lack.field, message=f"{lack.field} {lack.why}")
+    lacks = [Problem(field=lack.field, said=said(lack.code, field=house.label(lack.field)))
              for lack in composed.lacks if lack.field not in told]  # fmt: skip
     return None, extension, lacks
 
@@ -107,7 +109,9 @@ def _own_name(document: Document) -> str:
     return document.name
 
 
-def preview(conn: Connection, person: int, number: int, slip: Slip, today: date | None = None) -> Preview:
+def preview(
+    conn: Connection, person: PersonId, number: DocumentId, slip: Slip, today: date | None = None
+) -> Preview:
     """Return what filing *slip* now would come to. Raises ``NotFound``."""
     document = documents.one(conn, number, person)
     if document is None:
@@ -118,8 +122,10 @@ def preview(conn: Connection, person: int, number: int, slip: Slip, today: date 
 
 
 def preview_of(
-    conn: Connection, person: int, document: Document, slip: Slip, house: Naming, today: date
-) -> Preview:
+    conn: Connection, person: PersonId, document: Document, slip: Slip, house: Naming, today: date, *,
+    shows_beside: bool = True,
+) -> Preview:  # fmt: skip
+    """Return what filing *slip* would come to. *shows_beside*: with the names before and after it in its folder."""
     understood = understand(slip, house, today)
     composed, extension, lacks = compose_name(understood, document, slip, house)
     understood.problems.extend(lacks)
@@ -136,11 +142,12 @@ def preview_of(
         room = len(folder.path) + 1 if folder.path else 0
         stands = _standing(conn, person, document, folder.id, name) if beside else None
         findings += _collision(check_name(name, neighbours=beside, parent_length=room), stands, slip)
-        around = documents.neighbours(conn, folder=folder.id, name=name, person=person, each_way=STRIP)
-        before, after = (
-            [Beside(number=n.id, name=n.name, segments=house.segments(n.name)) for n in side]
-            for side in around
-        )
+        if shows_beside:
+            around = documents.neighbours(conn, folder=folder.id, name=name, person=person, each_way=STRIP)
+            before, after = (
+                [Beside(number=n.id, name=n.name, segments=house.segments(n.name)) for n in side]
+                for side in around
+            )
     else:
         findings += check_name(name)
     return Preview(
@@ -149,7 +156,9 @@ def preview_of(
     )  # fmt: skip
 
 
-def _standing(conn: Connection, person: int, document: Document, folder: int, name: str) -> Stands | None:
+def _standing(
+    conn: Connection, person: PersonId, document: Document, folder: FolderId, name: str
+) -> Stands | None:
     found = versions.standing(conn, folder=folder, name=name, person=person, ignore=document.id)
     if found is None:
         return None

@@ -11,6 +11,7 @@ from psycopg import Connection
 
 from waka.core.fields.record import Record
 from waka.core.fields.registry import kept, of_name
+from waka.core.ids import PartyId
 from waka.core.names import Fields, FieldType, Parsed, parse, split_extension
 from waka.work.naming.slips import Naming
 
@@ -20,7 +21,7 @@ class NameReader:
     """The drive's pattern, its parties, and their ids by name."""
 
     house: Naming
-    ids: dict[str, int]
+    ids: dict[str, PartyId]
 
     @classmethod
     def load(cls, conn: Connection) -> NameReader:
@@ -43,7 +44,7 @@ class NameReader:
         return self.read(name, None)[1]
 
 
-def _record(fields: Fields, house: Naming, ids: dict[str, int], kind: str | None) -> Record:
+def _record(fields: Fields, house: Naming, ids: dict[str, PartyId], kind: str | None) -> Record:
     who, when, amount = fields.get("who"), fields.get("when"), fields.get("amount")
     what, reference = fields.get("what"), fields.get("reference")
     return Record(
@@ -58,7 +59,7 @@ def _record(fields: Fields, house: Naming, ids: dict[str, int], kind: str | None
     )
 
 
-def _further(fields: Fields, house: Naming, ids: dict[str, int]) -> Iterator[tuple[str, str]]:
+def _further(fields: Fields, house: Naming, ids: dict[str, PartyId]) -> Iterator[tuple[str, str]]:
     for field in house.registry.further:
         told = of_name(field, fields[field.code]) if field.code in fields else None
         if told is None:

@@ -9,13 +9,16 @@ from functools import cached_property
 
 from psycopg import Connection
 
+from waka.core.changes.findings import Said, said
 from waka.core.fields.money import Money, read_money
 from waka.core.fields.office import OfficeSettings
 from waka.core.fields.record import Record
 from waka.core.fields.registry import Registry, Value, in_name, read
 from waka.core.fields.typed import SHORT_FORM, propose_short, read_date
+from waka.core.ids import FolderId, PartyId, PersonId
 from waka.core.names import FieldType, FieldValue, Parties, Party, Pattern, Segment
 from waka.core.names.segments import segments_of, segments_of_known
+from waka.core.words import worded
 from waka.records.desk import naming
 from waka.records.rules import fields
 from waka.work.office import settings_of
@@ -38,7 +41,7 @@ class Slip:
     fields: Mapping[str, str] = field(
         default_factory=dict
     )  #: what was typed for further fields, by their codes
-    folder: int | None = None
+    folder: FolderId | None = None
     extension: str | None = None  #: in place of the arrival's own
     as_version: bool = False  #: where the name is taken: as a new version of what stands there
 
@@ -56,7 +59,11 @@ class Who:
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Problem:
     field: str
-    message: str
+    said: Said
+
+    @property
+    def message(self) -> str:
+        return worded(self.said.code, self.said.facts)
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -82,7 +89,7 @@ class Naming:
     kinds: dict[str, str] = field(default_factory=dict)
     office: OfficeSettings = field(default_factory=OfficeSettings)
     registry: Registry = field(default_factory=Registry)
-    ids: dict[str, int] = field(default_factory=dict)  #: of the parties, by their names
+    ids: dict[str, PartyId] = field(default_factory=dict)  #: of the parties, by their names
     hidden: frozenset[str] = frozenset()  #: short forms of parties that the person may not know of
     _seen: dict[str, tuple[Segment, ...]] = field(default_factory=dict, compare=False)
 
@@ -95,11 +102,12 @@ class Naming:
             kinds = {kind.code: kind.label for kind in naming.kinds(conn)}
             registry = fields.registry(conn)
             rows = naming.party_rows(conn)
+            office = settings_of(conn)
             known = cls(
-                naming.pattern(conn, registry.types),
+                naming.pattern(conn, registry.types, office.year_begins),
                 Parties.of(Party(row.name, row.short, tuple(row.spellings)) for row in rows),
                 kinds,
-                settings_of(conn),
+                office,
                 registry,
                 {row.name: row.id for row in rows},
             )
@@ -107,22 +115,27 @@ class Naming:
             _loaded[stamp] = known
         return known
 
-    def seen_by(self, conn: Connection, person: int) -> Naming:
+    def seen_by(self, conn: Connection, person: PersonId) -> Naming:
         """Return the same as far as *person* may know of it: a short form that is taken is taken all the same."""
         seen = {row.name for row in naming.parties_seen(conn, person)}
         hidden = frozenset(p.short for p in self.parties.known if p.short and p.name not in seen)
         return replace(self, hidden=hidden) if hidden else self
 
     @cached_property
-    def names(self) -> dict[int, str]:
+    def names(self) -> dict[PartyId, str]:
         """The parties' names by their numbers."""
         return {number: name for name, number in self.ids.items()}
+
+    def label(self, code: str) -> str:
+        """Return what the field *code* is called."""
+        field = self.registry.one(code)
+        return field.label if field is not None else code
 
     def told(self, kept_fields: Mapping[str, str]) -> dict[str, str]:
         """Return further fields as a person is told them: a party by its name, all else as it is kept."""
         types = self.registry.types
         return {
-            code: self.names.get(int(kept), "") if types.get(code) is FieldType.PARTY else kept
+            code: self.names.get(PartyId(int(kept)), "") if types.get(code) is FieldType.PARTY else kept
             for code, kept in kept_fields.items()
             if code in types
         }
@@ -130,8 +143,8 @@ class Naming:
     def in_names(self, record: Record) -> dict[str, FieldValue]:
         """Return what a record says, as names tell it."""
         found: dict[str, FieldValue | None] = {
-            "kind": self.kinds.get(record.kind or ""), "who": self.names.get(record.party or 0), "when": record.when,
-            "what": record.what, "reference": record.reference, "amount": record.amount,
+            "kind": self.kinds.get(record.kind or ""), "who": self.names.get(record.party) if record.party else None,
+            "when": record.when, "what": record.what, "reference": record.reference, "amount": record.amount,
         }  # fmt: skip
         told = self.told(record.further)
         for one in self.registry.further:
@@ -161,16 +174,13 @@ def understand(slip: Slip, house: Naming, today: date) -> Understood:
     problems: list[Problem] = []
     when = read_date(slip.when, today, house.office.date_order) if slip.when.strip() else None
     if slip.when.strip() and when is None:
-        problems.append(
-            Problem(
-                field="when", message=f"“{slip.when}” is no date: try {EXAMPLES[house.office.date_order]}"
-            )
-        )
+        example = EXAMPLES[house.office.date_order]
+        problems.append(Problem(field="when", said=said("no_date", typed=slip.when, example=example)))
     amount = read_money(slip.amount, house.office.currency) if slip.amount.strip() else None
     if slip.amount.strip() and amount is None:
-        problems.append(Problem(field="amount", message=f"“{slip.amount}” is no amount"))
+        problems.append(Problem(field="amount", said=said("no_amount", typed=slip.amount)))
     if slip.kind and slip.kind not in house.kinds:
-        problems.append(Problem(field="kind", message=f"There is no kind “{slip.kind}”"))
+        problems.append(Problem(field="kind", said=said("no_kind", typed=slip.kind)))
     who = _who(slip, house)
     if who is not None and who.proposed is not None:
         problems += _short_problems(who.proposed, house)
@@ -189,11 +199,11 @@ def _further(slip: Slip, house: Naming, today: date, problems: list[Problem]) ->
         if not typed.strip():
             continue
         if one is None:
-            problems.append(Problem(field=code, message=f"There is no field “{code}”"))
+            problems.append(Problem(field=code, said=said("no_field", typed=code)))
             continue
         value = read(one, typed, today=today, order=house.office.date_order, currency=house.office.currency)
         if value is None:
-            problems.append(Problem(field=code, message=f"“{typed}” {_NOT[one.type]}"))
+            problems.append(Problem(field=code, said=said(_NOT[one.type], typed=typed)))
         elif one.type is FieldType.PARTY:
             found[code] = (_who_is(typed, house) or (typed, None))[0]
         else:
@@ -202,9 +212,9 @@ def _further(slip: Slip, house: Naming, today: date, problems: list[Problem]) ->
 
 
 _NOT = {
-    FieldType.DATE: "is no date", FieldType.MONEY: "is no amount", FieldType.NUMBER: "is no number",
-    FieldType.CHOICE: "is none of its choices", FieldType.TEXT: "is too long", FieldType.CODE: "is too long",
-    FieldType.PARTY: "is too long",
+    FieldType.DATE: "no_date", FieldType.MONEY: "no_amount", FieldType.NUMBER: "no_number",
+    FieldType.CHOICE: "no_choice", FieldType.TEXT: "too_much", FieldType.CODE: "too_much",
+    FieldType.PARTY: "too_much",
 }  # fmt: skip
 
 
@@ -230,8 +240,9 @@ def _who(slip: Slip, house: Naming) -> Who | None:
 def _short_problems(short: str, house: Naming) -> list[Problem]:
     taken = house.parties.with_short(short)
     if taken is not None:
-        whose = "is taken" if short in house.hidden else f"already stands for {taken.name}"
-        return [Problem(field="short", message=f"“{short}” {whose}")]
+        if short in house.hidden:
+            return [Problem(field="short", said=said("short_taken_unseen", typed=short))]
+        return [Problem(field="short", said=said("short_taken", typed=short, party=taken.name))]
     if not SHORT_FORM.fullmatch(short):
-        return [Problem(field="short", message="A short form is 1 to 16 letters a-z and digits")]
+        return [Problem(field="short", said=said("short_form"))]
     return []

@@ -7,6 +7,8 @@ from typing import Literal
 
 from psycopg import Connection
 
+from waka.core.changes.findings import said
+from waka.core.ids import PersonId
 from waka.errors import NotFound
 from waka.records.documents import documents
 from waka.records.finding import logbook, search, to_index
@@ -19,13 +21,13 @@ from waka.work.deps import Deps
 _FILE = ("folder_id", "name", "name_key", "conforms", "size", "sha256", "inode", "modified_ns")
 
 
-def questions(deps: Deps, person: int) -> Sequence[Question]:
+def questions(deps: Deps, person: PersonId) -> Sequence[Question]:
     """Return what is asked of a person: where they keep both ends."""
     with deps.db.transaction() as conn:
         return kept.questions(conn, person)
 
 
-def answer(deps: Deps, person: int, question: int, answered: Literal["same", "other"]) -> None:
+def answer(deps: Deps, person: PersonId, question: int, answered: Literal["same", "other"]) -> None:
     """Answer a question. Raises ``NotFound`` where it is not asked of this person, or no longer."""
     with deps.db.transaction() as conn:
         asked = next((q for q in kept.questions(conn, person) if q.id == question), None)
@@ -36,7 +38,7 @@ def answer(deps: Deps, person: int, question: int, answered: Literal["same", "ot
         kept.answer(conn, asked, answered, person)
 
 
-def answer_folder(deps: Deps, person: int, question: int, answered: Literal["same", "other"]) -> None:
+def answer_folder(deps: Deps, person: PersonId, question: int, answered: Literal["same", "other"]) -> None:
     """Say whether a new folder is one that is gone: then it gets that one's grants. Raises ``NotFound``."""
     with deps.db.transaction() as conn:
         access.hold_access(conn)
@@ -48,11 +50,11 @@ def answer_folder(deps: Deps, person: int, question: int, answered: Literal["sam
             access.settle_beneath(conn, asked.found_id)
             logbook.add(
                 conn, "folders_joined", folder=asked.found_id, person=person, from_path=asked.stood_at,
-                to_path=asked.found_path, to_folder=asked.found_id, reason="it has the grants that it had there",
+                to_path=asked.found_path, to_folder=asked.found_id, reason=said("keeps_grants"),
             )  # fmt: skip
 
 
-def _join(conn: Connection, asked: Question, person: int) -> None:
+def _join(conn: Connection, asked: Question, person: PersonId) -> None:
     """Give the file that was found to the document that it was before.
 
     Where that document stands elsewhere meanwhile, the two change files; else the found one's number
@@ -76,5 +78,5 @@ def _join(conn: Connection, asked: Question, person: int) -> None:
     path = f"{stands.folder_path}/{stands.name}" if stands.folder_path else stands.name
     logbook.add(
         conn, "joined", number=asked.missing_id, person=person, from_path=asked.stood_at, to_path=path,
-        to_folder=stands.folder_id, reason=f"No. {asked.found_id} is this document",
+        to_folder=stands.folder_id, reason=said("found_as", number=asked.found_id),
     )  # fmt: skip

@@ -6,26 +6,28 @@ from collections.abc import Mapping, Sequence
 
 from psycopg import Connection
 
+from waka.core.changes.findings import Said, said
 from waka.core.changes.recognise import FolderMatch, FoundFolder, KnownFolder
+from waka.core.ids import NO_FOLDER, FolderId
 from waka.core.names import readable, to_bytes, to_text
-from waka.drive.scan import HARD_LINK, ScannedFolder
+from waka.drive.scan import ScannedFolder
 from waka.records.finding import logbook
 from waka.records.folders import access, folders
 from waka.records.outside import following
 from waka.work.deps import Deps
 
 
-def known_folders(conn: Connection) -> tuple[dict[bytes, KnownFolder], list[int]]:
+def known_folders(conn: Connection) -> tuple[dict[bytes, KnownFolder], list[FolderId]]:
     """Return every folder by its path on disk; and those gone, or beneath one that is, with documents left."""
     found = {f.id: f for f in folders.all_rows(conn)}
-    paths: dict[int, bytes | None] = {}
+    paths: dict[FolderId, bytes | None] = {}
 
-    def path(id: int) -> bytes | None:
-        way = []
+    def path(id: FolderId) -> bytes | None:
+        way: list[FolderId] = []
         at = id
         while at not in paths and found[at].parent_id is not None:
             way.append(at)
-            at = found[at].parent_id or 0
+            at = found[at].parent_id or NO_FOLDER
             if at not in found:
                 paths.update(dict.fromkeys(way))
                 return None
@@ -48,7 +50,7 @@ def known_folders(conn: Connection) -> tuple[dict[bytes, KnownFolder], list[int]
     return known, orphans
 
 
-def holds_same(deps: Deps, folder: int, found: ScannedFolder) -> bool:
+def holds_same(deps: Deps, folder: FolderId, found: ScannedFolder) -> bool:
     """Whether a folder of the same inode, whose birth is not known, holds half of what that folder held."""
     with deps.db.transaction() as conn:
         standing = following.standing(conn, [folder])[folder]
@@ -92,21 +94,21 @@ def follow_folders(
         logbook.add(
             conn, "folder_moved_outside", folder=folder, from_path=readable(before[folder]),
             to_path=readable(to_text(path)), from_folder=old, to_folder=folder,
-            reason="by another program",
+            reason=said("by_other_program"),
         )  # fmt: skip
     following.set_folders_seen(conn, match.seen)
 
 
 def hard_links(
     scanned: Sequence[ScannedFolder], at: Mapping[bytes, int]
-) -> list[tuple[str, str, int | None]]:
+) -> list[tuple[str, Said, int | None]]:
     """Return the paths that are names of one file, with the reason why that is told."""
     paths: dict[int, list[bytes]] = {}
     for folder in scanned:
         for name, inode in folder.linked.items():
             paths.setdefault(inode, []).append(folder.path + b"/" + name if folder.path else name)
     return [
-        (readable(to_text(path)), HARD_LINK, at.get(path.rpartition(b"/")[0]))
+        (readable(to_text(path)), said("hard_link"), at.get(path.rpartition(b"/")[0]))
         for names in paths.values()
         if len(names) > 1
         for path in names

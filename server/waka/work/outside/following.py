@@ -16,6 +16,7 @@ import psycopg
 import structlog
 from psycopg import Connection
 
+from waka.core.changes.findings import Said, said
 from waka.core.changes.recognise import (
     Doubt,
     FolderMatch,
@@ -25,6 +26,7 @@ from waka.core.changes.recognise import (
     Same,
     moved_together,
 )
+from waka.core.ids import FolderId
 from waka.core.names import readable, to_text
 from waka.errors import DatabaseAway, WakaError
 from waka.records.documents import contents, documents
@@ -109,7 +111,7 @@ class Following:
                 conn,
                 known,
                 "overwritten_outside",
-                f"No. {pair.known.id} was moved over it by another program",
+                said("moved_over", number=pair.known.id),
             )
         return True
 
@@ -158,9 +160,9 @@ class Following:
         """Say that a document is gone, if its file is still nowhere to be seen."""
         with self.deps.db.transaction() as conn:
             if self._holds(conn, known, None) and not self._stands(known):
-                self._write_gone(conn, known, "gone", "another program removed or moved the file")
+                self._write_gone(conn, known, "gone", said("taken_away"))
 
-    def _write_gone(self, conn: Connection, known: Known, action: str, reason: str) -> None:
+    def _write_gone(self, conn: Connection, known: Known, action: str, reason: Said) -> None:
         documents.gone(conn, known.id)
         search.remove(conn, known.id)
         logbook.add(
@@ -171,7 +173,7 @@ class Following:
     def ask_of_folders(self, same: Sequence[Same], match: FolderMatch) -> None:
         """Ask whether a new folder is one that is gone with grants of its own: grants follow no guess."""
         gone, new = set(match.gone), {match.at[path] for path in match.new}
-        went: dict[int, Counter[int]] = {}
+        went: dict[FolderId, Counter[FolderId]] = {}
         for pair in same:
             if pair.known.place[0] in gone and pair.found.place[0] in new:
                 went.setdefault(pair.known.place[0], Counter())[pair.found.place[0]] += 1

@@ -11,6 +11,7 @@ import structlog
 from psycopg import Connection
 
 from waka.core.changes.recognise import Found, Place
+from waka.core.ids import DocumentId, FolderId, PersonId
 from waka.core.names import to_bytes, to_text
 from waka.drive.scan import files_in
 from waka.errors import DatabaseAway, WakaError
@@ -47,7 +48,7 @@ class TakingIn:
     seen: Seen
     set_aside: SetAside
     kind_of: KindOf
-    person: int | None
+    person: PersonId | None
     on_progress: Progress
     taken: int = 0  #: files that became documents
     is_first: bool = False  #: nothing was taken in before: nothing of ours can have moved meanwhile
@@ -127,7 +128,7 @@ class TakingIn:
         moving = steps.drive_paths_in_motion(conn)
         if self.is_first:  # they were looked at when they were read, a moment ago
             return [f for f in files if self.seen.path(f.place) not in moving]
-        names: dict[int, list[bytes]] = {}
+        names: dict[FolderId, list[bytes]] = {}
         for file in files:
             names.setdefault(file.place[0], []).append(to_bytes(file.place[1]))
         there = {
@@ -153,7 +154,7 @@ class TakingIn:
     ) -> set[Place]:
         """Give documents that were gone their files again, where it is certain; return the places."""
         back: set[Place] = set()
-        numbers: set[int] = set()
+        numbers: set[DocumentId] = set()
         if not self.seen.any_gone:
             return back
         told = [(f, read[f.place], self.seen.told(f.place)) for f in files]

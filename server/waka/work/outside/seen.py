@@ -9,7 +9,9 @@ from typing import TypeVar
 
 import psycopg
 
+from waka.core.changes.findings import Said, said
 from waka.core.changes.recognise import Found, Known, Place
+from waka.core.ids import FolderId
 from waka.core.names import readable, to_bytes, to_text
 from waka.drive.scan import read_files
 from waka.errors import DriveTrouble, UnsafePath, WakaError
@@ -26,9 +28,9 @@ class Seen:
     known: list[Known] = field(default_factory=list)
     unsettled: int = 0
     any_gone: bool = True  #: whether there is any document that could come back
-    notices: list[tuple[str, str, int | None]] = field(default_factory=list)
-    paths: dict[int, bytes] = field(default_factory=dict)  #: of the folders on disk, by id
-    old_paths: dict[int, bytes] = field(default_factory=dict)  #: of those that were recorded
+    notices: list[tuple[str, Said, int | None]] = field(default_factory=list)
+    paths: dict[FolderId, bytes] = field(default_factory=dict)  #: of the folders on disk, by id
+    old_paths: dict[FolderId, bytes] = field(default_factory=dict)  #: of those that were recorded
 
     def path(self, place: Place) -> bytes:
         above = self.paths[place[0]]
@@ -51,7 +53,7 @@ class Read:
 
 def read_found(deps: Deps, seen: Seen, set_aside: SetAside, files: Sequence[Found]) -> Read:
     """Return the checksums of *files*; one that cannot be read is set aside and left out."""
-    by_folder: dict[int, list[Found]] = {}
+    by_folder: dict[FolderId, list[Found]] = {}
     for file in files:
         by_folder.setdefault(file.place[0], []).append(file)
     all_read = Read()
@@ -81,10 +83,8 @@ def chunks(things: Sequence[Thing], size: int) -> Iterator[list[Thing]]:
         yield chunk
 
 
-def reason_of(error: WakaError | psycopg.Error) -> str:
-    """Return why something could not be written down, as a person can read it."""
-    return (
-        error.message
-        if isinstance(error, WakaError)
-        else f"the database refuses it: {str(error).splitlines()[0]}"
-    )
+def reason_of(error: WakaError | psycopg.Error) -> Said:
+    """Return why something could not be written down."""
+    if isinstance(error, WakaError):
+        return said("trouble", why=error.message)
+    return said("database_refuses", why=str(error).splitlines()[0])

@@ -5,6 +5,7 @@ from __future__ import annotations
 import time
 from dataclasses import dataclass, field
 
+from waka.core.changes.findings import Said
 from waka.core.changes.recognise import Found, Place
 from waka.records.outside.stuck import Item
 
@@ -15,7 +16,7 @@ FIRST, LONGEST = 10.0, 3600.0  #: seconds until the second try, and between trie
 class _One:
     file: Found
     shown: str
-    reason: str
+    reason: Said
     tries: int
     until: float
 
@@ -41,7 +42,7 @@ class SetAside:
         self._present.add(file.place)
         return True
 
-    def add(self, file: Found, shown: str, reason: str) -> None:
+    def add(self, file: Found, shown: str, reason: Said) -> None:
         before = self._kept.get(file.place)
         tries = before.tries + 1 if before is not None and _is_same(before.file, file) else 1
         wait = min(LONGEST, FIRST * 2 ** (tries - 1))

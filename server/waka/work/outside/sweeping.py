@@ -29,6 +29,7 @@ from waka.core.changes.recognise import (
     by_inode,
     match_folders,
 )
+from waka.core.ids import DocumentId, FolderId, PersonId
 from waka.core.names import readable, to_bytes, to_text
 from waka.drive.scan import ScannedFolder, births_in, files_in, scan
 from waka.errors import DriveTrouble
@@ -58,7 +59,7 @@ class DriveSweeper:
     deps: Deps
     settle_seconds: float
     kind_of: KindOf = no_kind
-    person: int | None = None  #: who takes in; None: Waka itself
+    person: PersonId | None = None  #: who takes in; None: Waka itself
     on_progress: Progress = no_progress
     taken: int = 0  #: files that became documents so far
     _missing: dict[int, float] = field(default_factory=dict)
@@ -129,7 +130,7 @@ class DriveSweeper:
     def _with_births(self, seen: Seen) -> list[Known]:
         """Tell *seen* the births of those files whose inode a missing document had; return the documents."""
         inodes = {known.inode for known in seen.known}
-        asked: dict[int, list[bytes]] = {}
+        asked: dict[FolderId, list[bytes]] = {}
         for file in seen.new:
             if file.inode in inodes:
                 asked.setdefault(file.place[0], []).append(to_bytes(file.place[1]))
@@ -185,7 +186,7 @@ class DriveSweeper:
         return seen
 
     def _compare_folder(
-        self, seen: Seen, folder: int, found: ScannedFolder, standing: dict[str, tuple[int, int, int, int]],
+        self, seen: Seen, folder: FolderId, found: ScannedFolder, standing: dict[str, tuple[DocumentId, int, int, int]],
         moving: set[bytes],
     ) -> None:  # fmt: skip
         seen.files += len(found.files)
@@ -240,5 +241,5 @@ class DriveSweeper:
         return [k for k in missing if k.id in before and now - before[k.id] >= waits]
 
 
-def _of(there: tuple[int, int, int, int]) -> tuple[int, int, int]:
+def _of(there: tuple[DocumentId, int, int, int]) -> tuple[int, int, int]:
     return there[1], there[2], there[3]

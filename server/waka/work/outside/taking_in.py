@@ -5,6 +5,8 @@ It is the first sweep of a drive (work/outside.py), and what it wrote down befor
 
 from __future__ import annotations
 
+from waka.core.changes.findings import said
+from waka.core.ids import PersonId
 from waka.errors import DriveTrouble
 from waka.records.database import relax
 from waka.records.finding import search, to_index
@@ -15,11 +17,10 @@ from waka.work.outside.new_files import KindOf, Progress, no_kind, no_progress
 from waka.work.outside.sweeping import DriveSweeper
 
 INDEXED_AT_ONCE = 500
-TOO_MANY_WORDS = "its text has more different words than the index holds; it is found by its name and fields"
 
 
 def take_in(
-    deps: Deps, person: int | None, kind_of: KindOf = no_kind, on_progress: Progress = no_progress,
+    deps: Deps, person: PersonId | None, kind_of: KindOf = no_kind, on_progress: Progress = no_progress,
 ) -> int:  # fmt: skip
     """Record every file beneath the drive root that is not yet a document; return how many.
 
@@ -42,6 +43,6 @@ def index_next(deps: Deps) -> bool:
         due = to_index.take(conn, INDEXED_AT_ONCE)
         for number, folder in search.refresh(conn, due):
             stuck.put(conn, "index", Item(
-                subject=str(number), shown=f"No. {number}", reason=TOO_MANY_WORDS, folder=folder,
+                subject=str(number), shown=f"No. {number}", reason=said("too_many_words"), folder=folder,
             ))  # fmt: skip
     return bool(due)

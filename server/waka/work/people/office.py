@@ -10,7 +10,9 @@ from zoneinfo import available_timezones
 
 from psycopg import Connection
 
+from waka.core.changes.findings import said
 from waka.core.fields.office import OfficeSettings, faults
+from waka.core.ids import PersonId, PointId, TeamId
 from waka.errors import BadRequest, NotAllowed, NotFound
 from waka.records import settings
 from waka.records.finding import logbook
@@ -50,7 +52,7 @@ def _assert_administrator(person: Person) -> None:
         raise NotAllowed("Only an administrator may do this.", mend="Ask one.")
 
 
-def invite(deps: Deps, person: Person, *, login: str, name: str, teams: Sequence[int]) -> str:
+def invite(deps: Deps, person: Person, *, login: str, name: str, teams: Sequence[TeamId]) -> str:
     """Add somebody who chooses a password by a link; return the link's secret, which is told once."""
     _assert_administrator(person)
     with deps.db.transaction() as conn:
@@ -60,22 +62,26 @@ def invite(deps: Deps, person: Person, *, login: str, name: str, teams: Sequence
             if team.id in teams:
                 access.set_members(conn, team.id, [*team.members, new])
         access.work_out_all(conn)
-        logbook.add_about(conn, "person_invited", person=person.id, about=new, reason=name.strip())
+        logbook.add_about(
+            conn, "person_invited", person=person.id, about=new, reason=said("person", name=name.strip())
+        )
         return _invitation(conn, new, person.id)
 
 
-def invite_again(deps: Deps, person: Person, account: int) -> str:
+def invite_again(deps: Deps, person: Person, account: PersonId) -> str:
     """Return a fresh link for somebody who lost the first, or the password. The old one ends."""
     _assert_administrator(person)
     with deps.db.transaction() as conn:
         if not access.is_active(conn, account):
             raise NotFound("This person")
         told = people.name_of(conn, account)
-        logbook.add_about(conn, "person_invited", person=person.id, about=account, reason=f"{told}, anew")
+        logbook.add_about(
+            conn, "person_invited", person=person.id, about=account, reason=said("person_again", name=told)
+        )
         return _invitation(conn, account, person.id)
 
 
-def _invitation(conn: Connection, account: int, by: int) -> str:
+def _invitation(conn: Connection, account: PersonId, by: PersonId) -> str:
     secret = secrets.token_urlsafe(24)
     people.add_invitation(conn, token_hash=_digest(secret), person=account, by=by)
     return secret
@@ -106,10 +112,10 @@ def accept(deps: Deps, secret: str, password: str) -> None:
         if found is None:
             raise NotFound("This invitation")
         people.set_password(conn, found[0], hashed)
-        logbook.add_about(conn, "password_changed", person=None, about=found[0], reason="by an invitation")
+        logbook.add_about(conn, "password_changed", person=None, about=found[0], reason=said("by_invitation"))
 
 
-def switch_off(deps: Deps, person: Person, account: int, hand_to: int | None) -> None:
+def switch_off(deps: Deps, person: Person, account: PersonId, hand_to: PersonId | None) -> None:
     """End somebody's account at once; what was granted by name goes to *hand_to*, if anybody.
 
     Raises ``BadRequest`` for the last administrator, and where folders would be left without a keeper.
@@ -128,7 +134,8 @@ def switch_off(deps: Deps, person: Person, account: int, hand_to: int | None) ->
         unkept = set(access.folders_without_keeper(conn, person.id))
         logbook.add_about(
             conn, "person_ended", person=person.id, about=account,
-            reason=people.name_of(conn, account) + (f", for {people.name_of(conn, hand_to)}" if hand_to else ""),
+            reason=said("person", name=people.name_of(conn, account),
+                        successor=people.name_of(conn, hand_to) if hand_to else ""),
         )  # fmt: skip
         access.end_person(conn, account)
         access.work_out_all(conn)
@@ -144,7 +151,7 @@ def switch_off(deps: Deps, person: Person, account: int, hand_to: int | None) ->
             )
 
 
-def belongings(deps: Deps, person: Person, account: int) -> list[tuple[str, str]]:
+def belongings(deps: Deps, person: Person, account: PersonId) -> list[tuple[str, str]]:
     """Return the paths and rights that are granted to somebody by name, for the one who takes over."""
     _assert_administrator(person)
     with deps.db.transaction() as conn:
@@ -156,7 +163,7 @@ def _named(path: str | None) -> str:
     return "a folder that is not for you to see" if path is None else path or "Drive"
 
 
-def set_administrator(deps: Deps, person: Person, account: int, *, administrator: bool) -> None:
+def set_administrator(deps: Deps, person: Person, account: PersonId, *, administrator: bool) -> None:
     _assert_administrator(person)
     with deps.db.transaction() as conn:
         access.hold_access(conn)
@@ -167,11 +174,13 @@ def set_administrator(deps: Deps, person: Person, account: int, *, administrator
         access.set_administrator(conn, account, administrator=administrator)
         logbook.add_about(
             conn, "administrator_made" if administrator else "administrator_ended", person=person.id,
-            about=account, reason=people.name_of(conn, account),
+            about=account, reason=said("person", name=people.name_of(conn, account)),
         )  # fmt: skip
 
 
-def put_team(deps: Deps, person: Person, team: int | None, name: str, members: Sequence[int]) -> int:
+def put_team(
+    deps: Deps, person: Person, team: TeamId | None, name: str, members: Sequence[PersonId]
+) -> TeamId:
     """Make a team, or change one: its name and who is in it. Rights follow at once."""
     _assert_administrator(person)
     with deps.db.transaction() as conn:
@@ -184,14 +193,18 @@ def put_team(deps: Deps, person: Person, team: int | None, name: str, members: S
         access.set_members(conn, team, members)
         access.work_out_all(conn)
         _assert_kept(conn, person, unkept)
-        told = ", ".join(people.name_of(conn, member) for member in members)
+        told = [people.name_of(conn, member) for member in members]
         logbook.add_about(
-            conn, "team_changed", person=person.id, about=None, reason=f"{name.strip()}: {told}"
+            conn,
+            "team_changed",
+            person=person.id,
+            about=None,
+            reason=said("team", name=name.strip(), members=told),
         )
         return team
 
 
-def remove_team(deps: Deps, person: Person, team: int) -> None:
+def remove_team(deps: Deps, person: Person, team: TeamId) -> None:
     """Remove a team and what is granted to it. Raises ``BadRequest`` where a folder would lose its keeper."""
     _assert_administrator(person)
     with deps.db.transaction() as conn:
@@ -200,7 +213,7 @@ def remove_team(deps: Deps, person: Person, team: int) -> None:
         name = next((found.name for found in access.teams(conn) if found.id == team), "")
         if not access.remove_team(conn, team):
             raise NotFound("This team")
-        logbook.add_about(conn, "team_removed", person=person.id, about=None, reason=name)
+        logbook.add_about(conn, "team_removed", person=person.id, about=None, reason=said("team", name=name))
         access.work_out_all(conn)
         _assert_kept(conn, person, unkept)
 
@@ -218,7 +231,7 @@ def _assert_kept(conn: Connection, person: Person, before: set[int]) -> None:
         )
 
 
-def grant_point(deps: Deps, person: Person, point: int, holders: Sequence[Holder]) -> None:
+def grant_point(deps: Deps, person: Person, point: PointId, holders: Sequence[Holder]) -> None:
     """Say who sees what arrives at a point."""
     _assert_administrator(person)
     with deps.db.transaction() as conn:
@@ -231,9 +244,15 @@ def grant_point(deps: Deps, person: Person, point: int, holders: Sequence[Holder
         access.set_point_grants(conn, point, holders)
         access.work_out_all(conn)
         named = {(name.id, name.team_id): name.name for name in access.names(conn)}
-        told = ", ".join(named[holder.person, holder.team] for holder in holders)
+        told = [named[holder.person, holder.team] for holder in holders]
         where = next(found.name for found in access.points(conn) if found.id == point)
-        logbook.add_about(conn, "point_granted", person=person.id, about=None, reason=f"{where}: {told}")
+        logbook.add_about(
+            conn,
+            "point_granted",
+            person=person.id,
+            about=None,
+            reason=said("point", name=where, holders=told),
+        )
 
 
 def settings_for(deps: Deps, person: Person) -> OfficeSettings:
@@ -252,5 +271,5 @@ def set_settings(deps: Deps, person: Person, wish: OfficeSettings) -> OfficeSett
     with deps.db.transaction() as conn:
         settings.hold(conn)
         settings.put_typed(conn, SETTINGS, wish)
-        logbook.add_about(conn, "office_changed", person=person.id, about=None, reason="")
+        logbook.add_about(conn, "office_changed", person=person.id, about=None, reason=None)
     return settings_for(deps, person)

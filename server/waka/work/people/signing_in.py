@@ -10,6 +10,8 @@ from argon2 import PasswordHasher
 from argon2.exceptions import Argon2Error
 from psycopg import Connection
 
+from waka.core.changes.findings import said
+from waka.core.ids import PersonId
 from waka.core.people.passwords import is_common
 from waka.errors import BadRequest, NotFound, NotSignedIn, TooManyTries, WrongPassword
 from waka.records.finding import logbook
@@ -101,7 +103,7 @@ def sign_out(deps: Deps, token: str) -> None:
 
 def add_person(
     deps: Deps, *, login: str, name: str, password: str, right: str, administrator: bool = False
-) -> int:
+) -> PersonId:
     """Add a person with a right on the whole drive and, for filers, on every arrival point."""
     hashed = hash_password(password, login, name)
     with deps.db.transaction() as conn:
@@ -118,7 +120,7 @@ def add_person(
 
 def add_account(
     conn: Connection, *, login: str, name: str, password_hash: str | None, administrator: bool
-) -> int:
+) -> PersonId:
     """Add a person who may do nothing yet. Raises ``BadRequest`` for a taken or empty name."""
     if not login.strip() or not name.strip():
         raise BadRequest("A person needs a sign-in and a name.", mend="Give both.")
@@ -156,7 +158,7 @@ def change_password(deps: Deps, person: Person, token: str, old: str, new: str) 
     hashed = hash_password(new, person.login, person.name)
     with deps.db.transaction() as conn:
         people.change_password(conn, person.id, hashed, but=_digest(token))
-        logbook.add(conn, "password_changed", person=person.id, reason=person.name)
+        logbook.add(conn, "password_changed", person=person.id, reason=said("person", name=person.name))
 
 
 def sessions(deps: Deps, person: Person, token: str) -> list[people.OwnSession]:
@@ -174,7 +176,7 @@ def end_session(deps: Deps, person: Person, session: int) -> None:
 def may_anybody(deps: Deps) -> bool:
     """Whether there is an administrator who can sign in."""
     with deps.db.transaction() as conn:
-        return access.other_administrators(conn, 0) > 0
+        return access.other_administrators(conn, None) > 0
 
 
 def _fits(password_hash: str, password: str) -> bool:

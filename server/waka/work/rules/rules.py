@@ -8,8 +8,10 @@ from dataclasses import dataclass
 import msgspec
 from psycopg import Connection
 
+from waka.core.changes.findings import said
 from waka.core.fields.registry import Field, faults
 from waka.core.fields.typed import SHORT_FORM
+from waka.core.ids import PartyId, PersonId
 from waka.core.names import fold
 from waka.errors import BadRequest, NotAllowed, NotFound
 from waka.records.desk import naming
@@ -48,10 +50,10 @@ class Rules:
     parties: Sequence[PartyUsed]
 
 
-def rules(deps: Deps, person: int) -> Rules:
+def rules(deps: Deps, person: PersonId) -> Rules:
     """Return the rules of the drive. Raises ``NotAllowed`` for all but keepers of the whole drive."""
     with deps.db.transaction() as conn:
-        _assert_keeper(conn, person)
+        assert_keeper(conn, person)
         said, kinds, parties = (
             fields.used(conn, person), fields.kinds_used(conn, person), fields.parties_used(conn, person),
         )  # fmt: skip
@@ -62,14 +64,14 @@ def rules(deps: Deps, person: int) -> Rules:
         )  # fmt: skip
 
 
-def put_field(deps: Deps, person: int, wanted: Field) -> None:
+def put_field(deps: Deps, person: PersonId, wanted: Field) -> None:
     """Add a field, or change one: its label, kinds, choices, whether it is shown and asked for.
 
     Raises ``NotAllowed``, and ``BadRequest`` for what it cannot be: a field keeps its type, and those that Waka itself
     stands on keep their labels; a choice that a document has stays.
     """
     with deps.db.transaction() as conn:
-        _assert_keeper(conn, person)
+        assert_keeper(conn, person)
         fields.hold(conn)
         registry = fields.registry(conn)
         known = registry.one(wanted.code)
@@ -92,7 +94,9 @@ def put_field(deps: Deps, person: int, wanted: Field) -> None:
             _assert_choices_stay(conn, wanted)
         fields.put(conn, wanted)
         fields.search_again(conn, field=wanted.code)
-        logbook.add_about(conn, "field_changed", person=person, about=None, reason=wanted.label)
+        logbook.add_about(
+            conn, "field_changed", person=person, about=None, reason=said("field", label=wanted.label)
+        )
 
 
 def _assert_choices_stay(conn: Connection, wanted: Field) -> None:
@@ -104,11 +108,11 @@ def _assert_choices_stay(conn: Connection, wanted: Field) -> None:
         )  # fmt: skip
 
 
-def put_kind(deps: Deps, person: int, code: str, label: str, *, retired: bool) -> None:
+def put_kind(deps: Deps, person: PersonId, code: str, label: str, *, retired: bool) -> None:
     """Add a kind, or give one another label. Raises ``NotAllowed``, ``BadRequest``."""
     label = label.strip()
     with deps.db.transaction() as conn:
-        _assert_keeper(conn, person)
+        assert_keeper(conn, person)
         fields.hold(conn)
         kinds = naming.kinds(conn)
         if not label:
@@ -121,11 +125,11 @@ def put_kind(deps: Deps, person: int, code: str, label: str, *, retired: bool) -
             raise BadRequest(f"There are {MOST_KINDS} kinds already.", mend="Use one of them.")
         fields.put_kind(conn, code, label, retired=retired)
         fields.search_again(conn, kind=code)
-        logbook.add_about(conn, "kind_changed", person=person, about=None, reason=label)
+        logbook.add_about(conn, "kind_changed", person=person, about=None, reason=said("field", label=label))
 
 
 def put_party(
-    deps: Deps, person: int, number: int, name: str, short: str | None, spellings: Sequence[str]
+    deps: Deps, person: PersonId, number: PartyId, name: str, short: str | None, spellings: Sequence[str]
 ) -> None:
     """Change what a party is called; names of documents stay as they are.
 
@@ -133,7 +137,7 @@ def put_party(
     """
     name, short = " ".join(name.split()), (short or "").strip().lower() or None
     with deps.db.transaction() as conn:
-        _assert_keeper(conn, person)
+        assert_keeper(conn, person)
         fields.hold(conn)
         known = next((party for party in naming.parties_seen(conn, person) if party.id == number), None)
         if known is None:
@@ -156,9 +160,9 @@ def put_party(
             if fold(spelling) and fold(spelling) != fold(name):
                 naming.add_spelling(conn, number, " ".join(spelling.split()))
         fields.search_again(conn, party=number)
-        logbook.add_about(conn, "party_changed", person=person, about=None, reason="")
+        logbook.add_about(conn, "party_changed", person=person, about=None, reason=None)
 
 
-def _assert_keeper(conn: Connection, person: int) -> None:
+def assert_keeper(conn: Connection, person: PersonId) -> None:
     if not access.keeps_all(conn, person):
         raise NotAllowed("Only who keeps the whole drive may do this.", mend="Ask one of its keepers.")

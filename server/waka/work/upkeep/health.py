@@ -7,6 +7,8 @@ import secrets
 from collections.abc import Sequence
 from dataclasses import dataclass, replace
 
+from waka.core.changes.findings import Said
+from waka.core.ids import PersonId
 from waka.errors import DatabaseAway, NotFound, WakaError
 from waka.records import migrations
 from waka.records.background import jobs
@@ -63,7 +65,7 @@ def stuck_items(deps: Deps) -> list[Stuck]:
         return []
 
 
-def try_again(deps: Deps, person: int, id: int) -> None:
+def try_again(deps: Deps, person: PersonId, id: int) -> None:
     """Have something that was set aside tried now. Raises ``NotFound`` where *person* keeps no such thing."""
     with deps.db.transaction() as conn:
         subject = stuck.try_now(conn, person, id)
@@ -147,12 +149,12 @@ class Drive:
 
     state: SweepState
     questions: Sequence[Question]
-    notices: Sequence[tuple[str, str]]  #: path and reason of what cannot be taken in
+    notices: Sequence[tuple[str, Said]]  #: path and reason of what cannot be taken in
     stuck: Sequence[Stuck] = ()  #: what could not be dealt with, for who keeps the whole drive
     folder_questions: Sequence[FolderQuestion] = ()
 
 
-def drive(deps: Deps, person: int) -> Drive:
+def drive(deps: Deps, person: PersonId) -> Drive:
     with deps.db.transaction() as conn:
         state = sweeps.sweep_state(conn)
         if not access.keeps_all(conn, person):

@@ -7,10 +7,11 @@ from collections.abc import Mapping
 import msgspec
 
 from waka.core.fields.record import SlipValue
+from waka.core.ids import FolderId, PointId
 
 
 class Arrival(msgspec.Struct, frozen=True, kw_only=True, omit_defaults=True):
     name: str
-    point: int
+    point: PointId
     slip: Mapping[str, SlipValue] = msgspec.field(default_factory=dict)
-    bound_for: int | None = None  #: the folder that it was on its way to
+    bound_for: FolderId | None = None  #: the folder that it was on its way to

@@ -5,6 +5,7 @@ from __future__ import annotations
 from typing import ClassVar
 
 from waka.core.fields.record import Record
+from waka.core.ids import DocumentId
 
 from .base import ActBase
 
@@ -16,4 +17,4 @@ class Copy(ActBase, frozen=True, kw_only=True, omit_defaults=True):
     copies: ClassVar[bool] = True
 
     record: Record
-    made: int | None = None  #: the new document's number, once it is there
+    made: DocumentId | None = None  #: the new document's number, once it is there

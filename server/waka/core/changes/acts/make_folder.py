@@ -4,6 +4,8 @@ from __future__ import annotations
 
 from typing import ClassVar
 
+from waka.core.ids import FolderId
+
 from .base import ActBase, Phase
 
 
@@ -12,4 +14,4 @@ class MakeFolder(ActBase, frozen=True, kw_only=True, omit_defaults=True):
     phase: ClassVar[Phase] = Phase.MAKES_ROOM
 
     private: bool = False  #: for its maker alone
-    made: int | None = None  #: the new folder's number, once it is there
+    made: FolderId | None = None  #: the new folder's number, once it is there

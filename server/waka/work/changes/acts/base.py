@@ -13,6 +13,7 @@ from waka.core.changes.acts import Act
 from waka.core.changes.proposal import Proposal
 from waka.core.changes.settle import Verdict
 from waka.core.changes.step import Step
+from waka.core.ids import DocumentId, FolderId
 from waka.drive.hands import Hands
 from waka.drive.tree import FileStat
 from waka.records.changes.lists import ChangeList
@@ -79,7 +80,7 @@ class Handler(ABC):
         """Return the checksum of the bytes that *step* removed for good."""
         return None
 
-    def proves(self, step: Step) -> int | None:
+    def proves(self, step: Step) -> DocumentId | None:
         """Return the document whose bytes a step's are to be, None where it leaves none."""
         return step.document
 
@@ -90,27 +91,27 @@ def kept(step: Step, kind: type[A]) -> A:
     return step.act
 
 
-def number_of(step: Step) -> int:
+def number_of(step: Step) -> DocumentId:
     assert step.document is not None
     return step.document
 
 
-def onto_of(step: Step) -> int:
+def onto_of(step: Step) -> DocumentId:
     assert step.onto is not None
     return step.onto
 
 
-def folder_of(step: Step) -> int:
+def folder_of(step: Step) -> FolderId:
     assert step.folder is not None
     return step.folder
 
 
-def source_folder(step: Step) -> int:
+def source_folder(step: Step) -> FolderId:
     assert step.source is not None
     return step.source.folder
 
 
-def target_folder(step: Step) -> int:
+def target_folder(step: Step) -> FolderId:
     assert step.target is not None
     return step.target.folder
 

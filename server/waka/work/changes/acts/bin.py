@@ -10,6 +10,7 @@ from waka.core.changes import acts
 from waka.core.changes.check import Planned
 from waka.core.changes.proposal import Proposal
 from waka.core.changes.step import Spot, Step
+from waka.core.words import by_person
 from waka.records.changes import steps
 from waka.records.changes.lists import ChangeList
 from waka.records.documents import documents
@@ -59,7 +60,15 @@ class BinHandler(MovingHandler):
                 folder=stood.folder if stood else None, name=stood.name if stood else None,
             )  # fmt: skip
             search.remove(conn, number_of(step))
-            log(conn, step, owner, "binned", from_folder=source_folder(step), to_path=None, reason=reason)
+            log(
+                conn,
+                step,
+                owner,
+                "binned",
+                from_folder=source_folder(step),
+                to_path=None,
+                reason=by_person(reason),
+            )
         steps.settle(conn, [one.step for one in done], "done")
 
     def reverse(self, step: Step) -> Proposal:

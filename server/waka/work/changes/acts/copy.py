@@ -9,9 +9,11 @@ from psycopg import Connection
 
 from waka.core.changes import acts
 from waka.core.changes.check import Planned
+from waka.core.changes.findings import said
 from waka.core.changes.proposal import Proposal
 from waka.core.changes.settle import Verdict
 from waka.core.changes.step import Spot, Step
+from waka.core.ids import DocumentId
 from waka.drive.hands import Hands
 from waka.drive.moving import copy_out, drop_work, is_copied
 from waka.drive.tree import FileStat
@@ -77,13 +79,10 @@ class CopyHandler(Handler):
             steps.set_act(conn, step, msgspec.structs.replace(act, made=number))
             steps.settle(conn, [step], "done")
             log(conn, step, owner, "copied", number=number, from_folder=source_folder(step),
-                to_folder=target_folder(step), reason=f"from No. {step.document}")  # fmt: skip
+                to_folder=target_folder(step), reason=said("copy_of", number=number_of(step)))  # fmt: skip
 
     def reverse(self, step: Step) -> Proposal:
-        return Proposal(
-            act=acts.Bin.code, document=self.proves(step), undoes=True, stands=step.target,
-            reason="a copy that was undone",
-        )  # fmt: skip
+        return Proposal(act=acts.Bin.code, document=self.proves(step), undoes=True, stands=step.target)
 
-    def proves(self, step: Step) -> int | None:
+    def proves(self, step: Step) -> DocumentId | None:
         return kept(step, acts.Copy).made

@@ -11,6 +11,7 @@ from waka.core.changes.check import Planned
 from waka.core.changes.proposal import Proposal
 from waka.core.changes.settle import Verdict
 from waka.core.changes.step import Spot, Step
+from waka.core.ids import DocumentId
 from waka.core.names import to_bytes
 from waka.drive.hands import Hands
 from waka.drive.tree import FileStat
@@ -102,5 +103,5 @@ class DestroyHandler(Handler):
     def destroys(self, step: Step) -> bytes | None:
         return step.file.sha256
 
-    def proves(self, step: Step) -> int | None:
+    def proves(self, step: Step) -> DocumentId | None:
         return None

@@ -11,6 +11,7 @@ from waka.core.changes.check import Planned
 from waka.core.changes.proposal import Proposal
 from waka.core.changes.step import Step
 from waka.core.names import to_text
+from waka.core.words import by_person
 from waka.records.changes import steps
 from waka.records.changes.lists import ChangeList
 from waka.records.desk import arrivals
@@ -50,7 +51,7 @@ class DiscardHandler(MovingHandler):
             documents.discard(conn, number=number, path=step.to_path, person=owner.person_id, reason=reason,
                               inode=one.found.inode, modified_ns=one.found.modified_ns)  # fmt: skip
             point = arrivals.lies_at(conn, number, step.to_path)
-            log(conn, step, owner, "discarded", to_path=None, point=point, reason=reason)
+            log(conn, step, owner, "discarded", to_path=None, point=point, reason=by_person(reason))
         steps.settle(conn, [one.step for one in done], "done")
 
     def reverse(self, step: Step) -> Proposal:

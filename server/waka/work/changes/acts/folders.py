@@ -5,6 +5,7 @@ from __future__ import annotations
 from waka.core.changes.proposal import Proposal
 from waka.core.changes.settle import End
 from waka.core.changes.step import Spot, Step
+from waka.core.ids import NO_FOLDER
 from waka.core.names import to_bytes
 from waka.drive.folders import folder_inode
 from waka.drive.tree import FileStat
@@ -23,7 +24,7 @@ def stat_of(inode: int) -> FileStat:
 def kept_by(want: Proposal, drafting: Drafting, rights: tuple[str, ...] = ("keeper",)) -> FolderRow:
     """Return the folder that is meant, which the person keeps and which stands as it should. Raises ``LeftOut``."""
     structure = drafting.structure
-    row = structure.rows.get(want.folder or 0)
+    row = structure.rows.get(want.folder or NO_FOLDER)
     if row is None or row.right is None or row.parent_id is None:
         raise LeftOut("no_folder")
     if row.right not in rights:
@@ -39,7 +40,7 @@ def inode_of(row: FolderRow, drafting: Drafting) -> int:
 
 
 def spot_of(row: FolderRow) -> Spot:
-    return Spot(folder=row.parent_id or 0, name=row.name)
+    return Spot(folder=row.parent_id or NO_FOLDER, name=row.name)
 
 
 def recheck_kept(step: Step, places: Places, rights: tuple[str, ...] = ("keeper",)) -> bytes:

@@ -13,6 +13,7 @@ from waka.core.changes.check import Planned
 from waka.core.changes.proposal import Proposal
 from waka.core.changes.settle import Verdict
 from waka.core.changes.step import Spot, Step
+from waka.core.ids import NO_FOLDER, FolderId
 from waka.core.names import name_key
 from waka.drive import folders as on_disk
 from waka.drive.hands import Hands
@@ -37,7 +38,7 @@ class MakeFolderHandler(Handler):
     def announce(self, want: Proposal, drafting: Drafting) -> None:
         """Know a folder that an undo makes again, with its number, before anything goes into it."""
         structure = drafting.structure
-        above = structure.row(want.into or 0) if want.folder is not None else None
+        above = structure.row(want.into or NO_FOLDER) if want.folder is not None else None
         if above is not None and want.folder is not None and want.folder not in structure.rows:
             name = want.name or ""
             structure.add(replace(above, id=want.folder, parent_id=above.id, name=name, name_key=name_key(name),
@@ -50,7 +51,7 @@ class MakeFolderHandler(Handler):
                 raise LeftOut("already_there", name=want.to)
             drafting.wanted[folder] = want
             return None
-        above = drafting.structure.row(want.into or 0)
+        above = drafting.structure.row(want.into or NO_FOLDER)
         if above is None or above.right is None:
             raise LeftOut("no_folder")
         if above.right not in MAY_FILE:
@@ -58,7 +59,7 @@ class MakeFolderHandler(Handler):
         spot = Spot(folder=above.id, name=want.name or "")
         return Prepared(
             want=want, act=acts.MakeFolder(private=want.private), folder=want.folder,
-            planned=Planned(position=want.at, subject=("folder", want.folder or 0), source=None, target=spot),
+            planned=Planned(position=want.at, subject=("folder", want.folder or NO_FOLDER), source=None, target=spot),
         )  # fmt: skip
 
     def recheck(self, step: Step, places: Places) -> Step:
@@ -88,7 +89,7 @@ class MakeFolderHandler(Handler):
             )  # fmt: skip
         steps.settle(conn, [one.step for one in done], "done")
 
-    def _made(self, conn: Connection, one: Done, owner: ChangeList) -> int:
+    def _made(self, conn: Connection, one: Done, owner: ChangeList) -> FolderId:
         step, act = one.step, kept(one.step, acts.MakeFolder)
         if step.folder is not None:  # one that was removed comes back
             folders.bring_back(conn, step.folder, one.found.inode)
@@ -107,6 +108,6 @@ class MakeFolderHandler(Handler):
         return Proposal(act=acts.RemoveFolder.code, folder=made_by(step), undoes=True)
 
 
-def made_by(step: Step) -> int | None:
+def made_by(step: Step) -> FolderId | None:
     """Return the number of the folder that a done step made."""
     return step.folder or kept(step, acts.MakeFolder).made

@@ -9,6 +9,7 @@ from psycopg import Connection
 from waka.core.changes.acts import KnownFile
 from waka.core.changes.settle import Verdict, settle
 from waka.core.changes.step import Step
+from waka.core.ids import NO_DOCUMENT
 from waka.drive.moving import Move, drop_source, drop_work, look
 from waka.drive.tree import FileStat
 from waka.drive.versions import Exchange, settle_exchange, stored_path
@@ -21,7 +22,7 @@ from .base import NOTHING, number_of, target_folder, target_name
 def move_of(deps: Deps, step: Step) -> Move:
     trees = {place: deps.drive for place in ("drive", "bin", "versions")} | {"arrivals": deps.arrivals}
     return Move(
-        number=step.document or 0,
+        number=step.document or NO_DOCUMENT,
         source=trees[step.from_place], source_path=step.from_path,
         target=trees[step.to_place], target_path=step.to_path,
         size=step.file.size, inode=step.file.inode, modified_ns=step.file.modified_ns, sha256=step.file.sha256,

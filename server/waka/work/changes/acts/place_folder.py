@@ -11,6 +11,7 @@ from waka.core.changes.check import Planned
 from waka.core.changes.proposal import Proposal
 from waka.core.changes.settle import Ends, Verdict, settle
 from waka.core.changes.step import Spot, Step
+from waka.core.ids import NO_FOLDER
 from waka.core.names import to_bytes
 from waka.drive import folders as on_disk
 from waka.drive.hands import Hands
@@ -37,7 +38,7 @@ class PlaceFolderHandler(Handler):
         into = row.parent_id if want.into is None and want.to is None else want.into
         if want.to is not None:
             into = structure.find_or_plan(want.to, want.into)
-        above = structure.row(into or 0)
+        above = structure.row(into or NO_FOLDER)
         if above is None or above.right is None:
             raise LeftOut("no_folder")
         if above.right != "keeper":

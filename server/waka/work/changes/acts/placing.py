@@ -6,6 +6,7 @@ from collections.abc import Sequence
 
 from psycopg import Connection
 
+from waka.core.ids import DocumentId
 from waka.core.names import name_key
 from waka.drive.tree import shown
 from waka.records.changes import steps
@@ -30,7 +31,7 @@ def record_placed(
     words_follow(conn, changed, owner)
 
 
-def words_follow(conn: Connection, numbers: Sequence[int], owner: ChangeList) -> None:
+def words_follow(conn: Connection, numbers: Sequence[DocumentId], owner: ChangeList) -> None:
     """Let search know documents by other words: in a long list later, where that costs more than the steps."""
     if owner.at_once:
         search.refresh(conn, numbers)

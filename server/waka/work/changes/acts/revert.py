@@ -9,8 +9,10 @@ from psycopg import Connection
 from waka.core.changes import acts
 from waka.core.changes.acts import KnownFile
 from waka.core.changes.check import Planned
+from waka.core.changes.findings import said
 from waka.core.changes.proposal import Proposal
 from waka.core.changes.step import Spot, Step
+from waka.core.ids import DocumentId
 from waka.drive.tree import shown
 from waka.drive.versions import Exchange, stored_path
 from waka.records.changes import steps
@@ -50,7 +52,7 @@ class RevertHandler(ExchangingHandler):
             planned=Planned(position=want.at, subject=("document", now.id), source=None, target=None),
         )  # fmt: skip
 
-    def _chosen(self, want: Proposal, drafting: Drafting, number: int) -> tuple[int, KnownFile]:
+    def _chosen(self, want: Proposal, drafting: Drafting, number: DocumentId) -> tuple[int, KnownFile]:
         """Return the version that is wanted, and what is known of its bytes. Raises ``LeftOut``."""
         if want.undoes:  # the one that was the newest before, if it is still the one before
             before = drafting.kept_before(number)
@@ -85,7 +87,7 @@ class RevertHandler(ExchangingHandler):
             versions.newest(conn, number, file, owner.person_id, restored=version)
             search.refresh(conn, [number])
             log(conn, step, owner, "reverted", from_path=shown(step.to_path), to_folder=source_folder(step),
-                reason=f"version {version}")  # fmt: skip
+                reason=said("version", version=version))  # fmt: skip
         steps.settle(conn, [one.step for one in done], "done")
 
     def reverse(self, step: Step) -> Proposal:

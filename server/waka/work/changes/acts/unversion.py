@@ -9,6 +9,7 @@ from psycopg import Connection
 from waka.core.changes import acts
 from waka.core.changes.acts import KnownFile
 from waka.core.changes.check import Planned
+from waka.core.changes.findings import said
 from waka.core.changes.proposal import Proposal
 from waka.core.changes.step import Spot, Step
 from waka.drive.tree import shown
@@ -94,7 +95,7 @@ class UnversionHandler(ExchangingHandler):
         search.refresh(conn, [onto])
         log(conn, step, owner, "unversioned", number=onto, from_folder=source_folder(step),
             from_path=shown(step.from_path), to_folder=target_folder(step) if step.target else None,
-            point=act.arrival.point if act.arrival else None, reason=f"No. {number}")  # fmt: skip
+            point=act.arrival.point if act.arrival else None, reason=said("document", number=number))  # fmt: skip
         versions.make_due(conn, self.unneeded(step))
 
     def reverse(self, step: Step) -> None:

@@ -7,8 +7,10 @@ from collections.abc import Sequence
 from psycopg import Connection
 
 from waka.core.changes import acts
+from waka.core.changes.findings import said
 from waka.core.changes.proposal import Proposal
 from waka.core.changes.step import Step
+from waka.core.ids import DocumentId
 from waka.core.names import to_text
 from waka.drive.tree import shown
 from waka.drive.versions import Exchange
@@ -83,7 +85,7 @@ class VersionHandler(ExchangingHandler):
         search.refresh(conn, [onto])
         log(conn, step, owner, "versioned", number=onto, from_path=shown(step.from_path),
             from_folder=step.source.folder if step.source else None, to_folder=target_folder(step),
-            point=act.arrival.point if act.arrival else None, reason=f"No. {number}")  # fmt: skip
+            point=act.arrival.point if act.arrival else None, reason=said("document", number=number))  # fmt: skip
 
     def reverse(self, step: Step) -> Proposal:
         act = kept(step, acts.Version)
@@ -94,5 +96,5 @@ class VersionHandler(ExchangingHandler):
             arrival=act.arrival, path=to_text(step.from_path) if act.arrival else None,
         )  # fmt: skip
 
-    def proves(self, step: Step) -> int | None:
+    def proves(self, step: Step) -> DocumentId | None:
         return step.onto

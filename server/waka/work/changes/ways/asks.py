@@ -6,6 +6,7 @@ from collections.abc import Mapping, Sequence
 from dataclasses import dataclass, field
 from typing import Literal
 
+from waka.core.ids import DocumentId, FolderId
 from waka.work.naming.slips import Slip
 
 Act = Literal["move", "copy", "rename", "bin", "restore", "correct", "make_folder", "rename_folder",
@@ -17,9 +18,9 @@ class Ask:
     """What a person wants changed."""
 
     act: Act
-    documents: Sequence[int] = ()
-    folder: int | None = None  #: the destination; for a folder's own change, that folder
-    into: int | None = None  #: where a folder moves to
+    documents: Sequence[DocumentId] = ()
+    folder: FolderId | None = None  #: the destination; for a folder's own change, that folder
+    into: FolderId | None = None  #: where a folder moves to
     name: str = ""  #: of a rename or a new folder
     fields: Slip | None = None  #: of a correction
     beside: bool = False  #: a taken name is numbered

@@ -16,6 +16,7 @@ from waka.core.changes import acts
 from waka.core.changes.findings import Said, StepFinding
 from waka.core.changes.proposal import Proposal
 from waka.core.changes.step import Step
+from waka.core.ids import DocumentId, FolderId, ListId, PersonId
 from waka.core.names import Segment, readable, to_text
 from waka.core.words import named
 from waka.errors import BadRequest, ChangedMeanwhile, NeedsALook, NotFound
@@ -38,7 +39,7 @@ class Line:
     """One step as a person reads it."""
 
     position: int
-    number: int | None
+    number: DocumentId | None
     act: str
     from_path: str | None
     to_path: str | None
@@ -61,14 +62,14 @@ class Checked:
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Done:
-    list_id: int
+    list_id: ListId
     title: Said
-    numbers: Sequence[int]  #: of the documents that were changed or made
-    folder: int | None = None  #: that was made or moved
+    numbers: Sequence[DocumentId]  #: of the documents that were changed or made
+    folder: FolderId | None = None  #: that was made or moved
     findings: Sequence[StepFinding] = field(default_factory=list)  #: what was skipped
 
 
-def look(deps: Deps, person: int, ask: Ask) -> Checked:
+def look(deps: Deps, person: PersonId, ask: Ask) -> Checked:
     """Return what *ask* would come to; nothing changes. Raises as ``run`` does for what it cannot read."""
     with deps.db.transaction() as conn:
         change = _change(conn, person, ask)
@@ -79,7 +80,7 @@ def look(deps: Deps, person: int, ask: Ask) -> Checked:
     return checked
 
 
-def run(deps: Deps, person: int, ask: Ask) -> Done:
+def run(deps: Deps, person: PersonId, ask: Ask) -> Done:
     """Change what *ask* says, at once.
 
     Raises ``NotFound``, ``NotAllowed``, ``NameTaken``, ``NameUnfit``, ``BadRequest``, ``NeedsALook``,
@@ -107,7 +108,7 @@ def run(deps: Deps, person: int, ask: Ask) -> Done:
     return Done(list_id=ran.list_id, title=ran.title, numbers=numbers, folder=folder, findings=ran.findings)
 
 
-def _change(conn: Connection, person: int, ask: Ask) -> Change:
+def _change(conn: Connection, person: PersonId, ask: Ask) -> Change:
     """Return what *ask* proposes. Raises ``BadRequest``, ``NotFound``, ``ChangedMeanwhile``."""
     if ask.act in OF_FOLDERS:
         title, want, near = OF_FOLDERS[ask.act](conn, person, ask)
@@ -129,7 +130,7 @@ def _change(conn: Connection, person: int, ask: Ask) -> Change:
     )
 
 
-def _found(conn: Connection, number: int, person: int, ask: Ask) -> Filed:
+def _found(conn: Connection, number: DocumentId, person: PersonId, ask: Ask) -> Filed:
     found = (documents.lock_binned if ask.act == "restore" else documents.lock_filed)(conn, number, person)
     if found is None:
         raise NotFound(f"No. {number}" + (" in the bin" if ask.act == "restore" else ""))
@@ -149,7 +150,7 @@ def _title(code: str, found: Sequence[Filed], **facts: str) -> Said:
 _Proposed = tuple[Said, list[Proposal]]
 
 
-def _move(conn: Connection, person: int, ask: Ask, found: Sequence[Filed]) -> _Proposed:
+def _move(conn: Connection, person: PersonId, ask: Ask, found: Sequence[Filed]) -> _Proposed:
     target = folders.one(conn, ask.folder, person) if ask.folder is not None else None
     if target is None:
         raise NotFound("The folder")
@@ -158,21 +159,21 @@ def _move(conn: Connection, person: int, ask: Ask, found: Sequence[Filed]) -> _P
     return _title(ask.act, found, to=target.path or "Drive"), wants
 
 
-def _rename(conn: Connection, person: int, ask: Ask, found: Sequence[Filed]) -> _Proposed:
+def _rename(conn: Connection, person: PersonId, ask: Ask, found: Sequence[Filed]) -> _Proposed:
     if len(found) != 1:
         raise BadRequest("One document at a time has a new name typed.", mend="Choose one.")
     want = Proposal(act=acts.Place.code, document=found[0].id, name=ask.name)
     return _title("rename", found), [want]
 
 
-def _bin(conn: Connection, person: int, ask: Ask, found: Sequence[Filed]) -> _Proposed:
+def _bin(conn: Connection, person: PersonId, ask: Ask, found: Sequence[Filed]) -> _Proposed:
     reason = ask.reason.strip() or None
     return _title("bin", found), [
         Proposal(act=acts.Bin.code, document=one.id, reason=reason) for one in found
     ]
 
 
-def _restore(conn: Connection, person: int, ask: Ask, found: Sequence[Filed]) -> _Proposed:
+def _restore(conn: Connection, person: PersonId, ask: Ask, found: Sequence[Filed]) -> _Proposed:
     for one in found:
         if ask.folder is None and isinstance(one, documents.Binned) and not one.folder_is_there:
             raise BadRequest(
@@ -183,7 +184,7 @@ def _restore(conn: Connection, person: int, ask: Ask, found: Sequence[Filed]) ->
     return _title("restore", found), wants
 
 
-def _correct(conn: Connection, person: int, ask: Ask, found: Sequence[Filed]) -> _Proposed:
+def _correct(conn: Connection, person: PersonId, ask: Ask, found: Sequence[Filed]) -> _Proposed:
     """Other fields; and where a name is sent along, the name that comes of them."""
     if len(found) != 1 or ask.fields is None:
         raise BadRequest("One document at a time is corrected.", mend="Choose one.")

@@ -11,6 +11,7 @@ from psycopg import Connection
 from waka.core.changes import acts
 from waka.core.changes.proposal import Proposal
 from waka.core.changes.summary import Ask
+from waka.core.ids import DocumentId, FolderId, ListId, PersonId
 from waka.core.words import counted
 from waka.errors import BadRequest, NotFound
 from waka.records.folders import survey
@@ -38,16 +39,16 @@ class Choice:
     """Documents and folders that were chosen, and what is to be done with them."""
 
     do: Do
-    documents: Sequence[int] = ()
-    folders: Sequence[int] = ()
-    into: int | None = None
+    documents: Sequence[DocumentId] = ()
+    folders: Sequence[FolderId] = ()
+    into: FolderId | None = None
     reason: str | None = None
     name: str | None = None  #: of the copy of a folder
     fields: Slip | None = None  #: what a correction fills in
     renames: bool = False  #: a correction gives the names that the fields come to
 
 
-def propose_chosen(deps: Deps, person: int, choice: Choice) -> int:
+def propose_chosen(deps: Deps, person: PersonId, choice: Choice) -> ListId:
     """Make a list of what was chosen. Raises ``BadRequest``, ``NotFound``."""
     with deps.db.transaction() as conn:
         structure = Structure(survey.folders(conn, person))
@@ -62,7 +63,7 @@ def propose_chosen(deps: Deps, person: int, choice: Choice) -> int:
     return checked(deps, list_id, len(wants))
 
 
-def _wants(conn: Connection, person: int, structure: Structure, choice: Choice) -> list[Proposal]:
+def _wants(conn: Connection, person: PersonId, structure: Structure, choice: Choice) -> list[Proposal]:
     if choice.fields is not None:
         if choice.do != "correct":
             raise BadRequest("Fields belong to a correction.")

@@ -8,12 +8,18 @@ from psycopg import Connection
 
 from waka.core.changes import acts
 from waka.core.changes.proposal import Proposal
+from waka.core.ids import FolderId, PersonId
 from waka.records.folders import survey
 from waka.work.changes.structure import Structure, split_path
 
 
 def copies_of(
-    conn: Connection, person: int, structure: Structure, folder: int, into: int, name: str | None
+    conn: Connection,
+    person: PersonId,
+    structure: Structure,
+    folder: FolderId,
+    into: FolderId,
+    name: str | None,
 ) -> Iterator[Proposal]:
     """Yield a copy of *folder* and all in it that the person may see, inside *into*, under its own or another *name*.
 
@@ -29,7 +35,7 @@ def copies_of(
         yield Proposal(act=acts.Copy.code, document=number, to=to, name=last)
 
 
-def _folders(structure: Structure, folder: int, path: str) -> Iterator[Proposal]:
+def _folders(structure: Structure, folder: FolderId, path: str) -> Iterator[Proposal]:
     yield Proposal(act=acts.MakeFolder.code, to=path)
     for child in sorted(structure.children.get(folder, {}).values()):
         row = structure.rows.get(child)

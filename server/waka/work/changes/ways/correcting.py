@@ -11,6 +11,7 @@ from waka.core.changes import acts
 from waka.core.changes.proposal import Proposal
 from waka.core.fields.record import Record, filled, with_fields_of
 from waka.core.fields.registry import Registry, Value, kept
+from waka.core.ids import DocumentId, PartyId, PersonId
 from waka.core.names import Composed, FieldType, compose, split_extension
 from waka.errors import BadRequest, SlipIncomplete
 from waka.records.desk import naming
@@ -45,12 +46,18 @@ def _kept(conn: Connection, registry: Registry, code: str, value: Value) -> str:
     return kept(value)
 
 
-def _party(conn: Connection, who: Who | None) -> int | None:
+def _party(conn: Connection, who: Who | None) -> PartyId | None:
     return naming.add_party(conn, who.name, who.short or who.proposed) if who is not None else None
 
 
 def corrections(
-    conn: Connection, person: int, numbers: Sequence[int], slip: Slip, today: date, *, renames: bool
+    conn: Connection,
+    person: PersonId,
+    numbers: Sequence[DocumentId],
+    slip: Slip,
+    today: date,
+    *,
+    renames: bool,
 ) -> Iterator[Proposal]:
     """Yield what gives each document the fields that *slip* fills in; the others stay as they are.
 

@@ -10,6 +10,7 @@ from psycopg import Connection
 from waka.core.changes import acts
 from waka.core.changes.findings import Said, said
 from waka.core.changes.proposal import Proposal
+from waka.core.ids import DocumentId, ListId, PersonId
 from waka.errors import NotAllowed, NotFound
 from waka.records.documents import documents
 from waka.records.documents.documents import Discarded
@@ -21,11 +22,11 @@ from waka.work.deps import Deps
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Moved:
-    list_id: int
+    list_id: ListId
     title: Said
 
 
-def discard(deps: Deps, person: int, number: int, reason: str) -> Moved:
+def discard(deps: Deps, person: PersonId, number: DocumentId, reason: str) -> Moved:
     """Put an arrival into the bin, with why. Raises ``NotFound``, ``NotAllowed``, and as ``at_once.run``."""
 
     def make(conn: Connection) -> Change:
@@ -40,7 +41,7 @@ def discard(deps: Deps, person: int, number: int, reason: str) -> Moved:
     return Moved(list_id=ran.list_id, title=ran.title)
 
 
-def take_back(deps: Deps, person: int, number: int) -> Moved:
+def take_back(deps: Deps, person: PersonId, number: DocumentId) -> Moved:
     """Let a discarded arrival wait on the desk again. Raises as ``discard``."""
 
     def make(conn: Connection) -> Change:
@@ -55,12 +56,12 @@ def take_back(deps: Deps, person: int, number: int) -> Moved:
     return Moved(list_id=ran.list_id, title=ran.title)
 
 
-def discarded(deps: Deps, person: int) -> Sequence[Discarded]:
+def discarded(deps: Deps, person: PersonId) -> Sequence[Discarded]:
     """Return the discarded arrivals that this person may see, the latest first."""
     with deps.db.transaction() as conn:
         return documents.discarded(conn, person)
 
 
-def _assert_may_file(conn: Connection, person: int) -> None:
+def _assert_may_file(conn: Connection, person: PersonId) -> None:
     if not people.may_file_anywhere(conn, person):
         raise NotAllowed("You may look things up here, but not change what arrives.")

@@ -7,6 +7,7 @@ from dataclasses import dataclass
 from waka.core.changes import acts
 from waka.core.changes.proposal import Proposal
 from waka.core.changes.summary import Ask
+from waka.core.ids import ListId, PersonId
 from waka.core.words import counted
 from waka.errors import BadRequest, CountDiffers
 from waka.records.folders import storage
@@ -23,13 +24,13 @@ class Old:
     bytes: int
 
 
-def old(deps: Deps, person: int, days: int) -> Old:
+def old(deps: Deps, person: PersonId, days: int) -> Old:
     with deps.db.transaction() as conn:
         found = storage.binned_before(conn, person, days)
     return Old(count=len(found), bytes=sum(size for _, size in found))
 
 
-def empty(deps: Deps, person: int, days: int, count: int) -> int:
+def empty(deps: Deps, person: PersonId, days: int, count: int) -> ListId:
     """Make the list that destroys what has been in the bin for more than *days*; it runs like any other.
 
     *count* is what the person has seen and confirmed. Raises ``BadRequest`` where nothing is that old,

@@ -10,7 +10,8 @@ from psycopg import Connection
 from waka.core.changes import acts
 from waka.core.changes.findings import said
 from waka.core.changes.proposal import Proposal
-from waka.core.words import CODES
+from waka.core.ids import DocumentId, ListId, PersonId
+from waka.core.words import CODES, worded
 from waka.drive.tree import shown
 from waka.errors import NameTaken, NameUnfit, NotFound, SlipChanged, SlipIncomplete
 from waka.records.desk import arrivals
@@ -28,13 +29,18 @@ from .correcting import record_understood
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Outcome:
-    list_id: int
-    number: int
+    list_id: ListId
+    number: DocumentId
     path: str  #: where it stands now, as a person reads it
 
 
 def file_arrival(
-    deps: Deps, person: int, number: int, slip: Slip, today: date | None = None, seen: int | None = None
+    deps: Deps,
+    person: PersonId,
+    number: DocumentId,
+    slip: Slip,
+    today: date | None = None,
+    seen: int | None = None,
 ) -> Outcome:
     """File arrival *number* by *slip*; return where it stands. *seen*: the edition of the slip that it grew from.
 
@@ -62,19 +68,22 @@ def file_arrival(
     return Outcome(list_id=ran.list_id, number=number, path=shown(filed.to_path))
 
 
-def _assert_seen(conn: Connection, person: int, number: int, slip: Slip, seen: int | None) -> None:
+def _assert_seen(
+    conn: Connection, person: PersonId, number: DocumentId, slip: Slip, seen: int | None
+) -> None:
     now = arrivals.slip_now(conn, number, person)
     if now is not None and seen is not None and now.edition != seen and now.slip != asdict(slip):
         raise SlipChanged(now.by, now.edition, now.slip)
 
 
-def _change(conn: Connection, person: int, number: int, slip: Slip, today: date) -> Change:
+def _change(conn: Connection, person: PersonId, number: DocumentId, slip: Slip, today: date) -> Change:
     waiting = documents.lock_waiting(conn, number, person)
     if waiting is None:
         raise NotFound(f"No. {number} on the desk")
     document = documents.one(conn, number, person)
     assert document is not None  # it was just locked
-    preview = preview_of(conn, person, document, slip, Naming.load(conn).seen_by(conn, person), today)
+    house = Naming.load(conn).seen_by(conn, person)
+    preview = preview_of(conn, person, document, slip, house, today, shows_beside=False)
     _assert_complete(preview, slip)
     record = record_understood(conn, preview.understood)
     want = Proposal(
@@ -87,11 +96,11 @@ def _change(conn: Connection, person: int, number: int, slip: Slip, today: date)
 
 def _assert_complete(preview: Preview, slip: Slip) -> None:
     """Raise for what the slip lacks, and for what the check of its name finds."""
-    problems = [(p.field, p.message.removeprefix(f"{p.field} ")) for p in preview.understood.problems]
+    problems = [(p.field, p.message) for p in preview.understood.problems]
     if preview.name is None or problems:
         raise SlipIncomplete(problems)
     if slip.folder is None:
-        raise SlipIncomplete([("folder", "is not chosen")])
+        raise SlipIncomplete([("folder", worded("not_chosen", {"field": "The folder"}))])
     if preview.folder is None:
         raise NotFound("The folder")
     for finding in preview.findings:

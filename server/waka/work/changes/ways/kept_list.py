@@ -12,6 +12,7 @@ from waka.core.changes.findings import Said
 from waka.core.changes.proposal import Proposal
 from waka.core.changes.step import Step
 from waka.core.changes.summary import Ask
+from waka.core.ids import ListId, PersonId
 from waka.errors import BadRequest
 from waka.records.changes import lists, steps
 from waka.records.changes.steps import NewStep
@@ -23,8 +24,8 @@ NO_ASK = Ask()
 
 
 def propose(
-    deps: Deps, person: int, wants: Sequence[Proposal], *, title: Said, origin: str, ask: Ask = NO_ASK
-) -> int:
+    deps: Deps, person: PersonId, wants: Sequence[Proposal], *, title: Said, origin: str, ask: Ask = NO_ASK
+) -> ListId:
     """Make a list of any proposals and check it, at once where it is short. Raises ``BadRequest``."""
     with deps.db.transaction() as conn:
         list_id = add(conn, person, wants, title=title, origin=origin, ask=ask)
@@ -32,9 +33,9 @@ def propose(
 
 
 def add(
-    conn: Connection, person: int, wants: Sequence[Proposal], *, title: Said, origin: str, ask: Ask = NO_ASK,
-    undo_of: int | None = None,
-) -> int:  # fmt: skip
+    conn: Connection, person: PersonId, wants: Sequence[Proposal], *, title: Said, origin: str, ask: Ask = NO_ASK,
+    undo_of: ListId | None = None,
+) -> ListId:  # fmt: skip
     """Keep proposals as a list that is still to be checked. Raises ``BadRequest`` for none, or too many."""
     if not wants:
         raise BadRequest("Nothing is chosen.", mend="Choose documents or folders.")
@@ -49,14 +50,14 @@ def add(
     return list_id
 
 
-def _unchecked(list_id: int, at: int, want: Proposal) -> NewStep:
+def _unchecked(list_id: ListId, at: int, want: Proposal) -> NewStep:
     return NewStep(
         step=Step(list_id=list_id, position=at, act=NotPrepared(wanted=want.act)),
         proposal=msgspec.structs.replace(want, at=at),
     )
 
 
-def checked(deps: Deps, list_id: int, size: int) -> int:
+def checked(deps: Deps, list_id: ListId, size: int) -> ListId:
     """Check a new list at once where it is short; a longer one is checked by a runner."""
     if size <= AT_ONCE:
         check_list(deps, list_id)

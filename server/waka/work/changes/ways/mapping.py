@@ -12,6 +12,7 @@ from waka.core.changes.findings import said
 from waka.core.changes.mapping import MappingProblem, NoMatch, PathMapping
 from waka.core.changes.proposal import Proposal
 from waka.core.changes.summary import Ask
+from waka.core.ids import ListId, PersonId
 from waka.errors import BadRequest
 from waka.records.folders import survey
 from waka.work.changes.structure import Structure, split_path
@@ -34,14 +35,14 @@ class Mapped:
     lost: Sequence[str]  #: names that the second pattern leaves out
 
 
-def look_at_mapping(deps: Deps, person: int, source: str, target: str) -> Mapped:
+def look_at_mapping(deps: Deps, person: PersonId, source: str, target: str) -> Mapped:
     """Return what fits a path mapping, what does not, and why. Raises ``BadRequest``."""
     with deps.db.transaction() as conn:
         found = _mapped(conn, person, source, target)
     return found[0]
 
 
-def propose_mapping(deps: Deps, person: int, source: str, target: str) -> int:
+def propose_mapping(deps: Deps, person: PersonId, source: str, target: str) -> ListId:
     """Make a list that restructures a tree. Raises ``BadRequest``."""
     with deps.db.transaction() as conn:
         _, wants = _mapped(conn, person, source, target)
@@ -55,7 +56,7 @@ def propose_mapping(deps: Deps, person: int, source: str, target: str) -> int:
     return checked(deps, list_id, len(wants))
 
 
-def _mapped(conn: Connection, person: int, source: str, target: str) -> tuple[Mapped, list[Proposal]]:
+def _mapped(conn: Connection, person: PersonId, source: str, target: str) -> tuple[Mapped, list[Proposal]]:
     try:
         mapping = PathMapping.read(source, target)
     except MappingProblem as problem:

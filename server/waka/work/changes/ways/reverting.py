@@ -9,6 +9,7 @@ from psycopg import Connection
 from waka.core.changes import acts
 from waka.core.changes.findings import Said, said
 from waka.core.changes.proposal import Proposal
+from waka.core.ids import DocumentId, ListId, PersonId
 from waka.errors import NotFound
 from waka.records.documents import documents, versions
 from waka.work.changes import at_once
@@ -18,11 +19,11 @@ from waka.work.deps import Deps
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Restored:
-    list_id: int
+    list_id: ListId
     title: Said
 
 
-def restore(deps: Deps, person: int, number: int, version: int) -> Restored:
+def restore(deps: Deps, person: PersonId, number: DocumentId, version: int) -> Restored:
     """Make an earlier version, by its id, the newest; what is the newest now is kept.
 
     Raises ``NotFound``, ``NotAllowed``, ``StepInMotion``, ``SourceChanged``, ``DriveTrouble``.

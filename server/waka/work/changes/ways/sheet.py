@@ -13,6 +13,7 @@ from waka.core.changes.findings import said
 from waka.core.changes.proposal import Proposal
 from waka.core.changes.summary import Ask
 from waka.core.fields.record import FIRST, Record, filled
+from waka.core.ids import ListId, PersonId
 from waka.core.names import fold, split_extension
 from waka.errors import BadRequest
 from waka.work import office
@@ -34,8 +35,8 @@ def read(deps: Deps, data: bytes) -> list[SheetRow]:
 
 
 def propose_sheet(
-    deps: Deps, person: int, rows: Sequence[SheetRow], name: str, origin: str = "spreadsheet"
-) -> int:
+    deps: Deps, person: PersonId, rows: Sequence[SheetRow], name: str, origin: str = "spreadsheet"
+) -> ListId:
     """Make a list of the rows of a spreadsheet. Raises ``BadRequest``, which says the line."""
     title = said("sheet", sheet=name, rows=len(rows))
     with deps.db.transaction() as conn:
@@ -44,7 +45,7 @@ def propose_sheet(
     return checked(deps, list_id, len(wants))
 
 
-def _wants(conn: Connection, person: int, rows: Sequence[SheetRow]) -> Iterator[Proposal]:
+def _wants(conn: Connection, person: PersonId, rows: Sequence[SheetRow]) -> Iterator[Proposal]:
     house = Naming.load(conn).seen_by(conn, person)
     today = office.today(conn)
     known: dict[tuple[tuple[str, str], ...], Record] = {}  # the same fields are said again and again

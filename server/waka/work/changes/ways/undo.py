@@ -18,6 +18,7 @@ from waka.core.changes.findings import Said
 from waka.core.changes.proposal import Proposal
 from waka.core.changes.step import Step
 from waka.core.changes.summary import Ask
+from waka.core.ids import DocumentId, FolderId, ListId, PersonId
 from waka.core.words import worded
 from waka.drive.tree import shown
 from waka.errors import ListChanged, NotAllowed, NotFound, NotUndoable, UndoIsAList, WakaError
@@ -39,15 +40,19 @@ from .kept_list import add, checked
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Undone:
-    list_id: int
-    number: int | None  #: of the first document that went back
+    list_id: ListId
+    number: DocumentId | None  #: of the first document that went back
     path: str  #: where it stands now; '' where nothing stands any more
     title: Said
     count: int
     left: list[Said] = field(default_factory=list)  #: what was left alone, and why
 
 
-def undo_last(deps: Deps, person: int) -> Undone:
+class _RanInTheBackground(Exception):
+    """The list that is to be undone was no change at once: it goes back by a list, too."""
+
+
+def undo_last(deps: Deps, person: PersonId) -> Undone:
     """Undo what this person did last. Raises ``NotUndoable`` where there is nothing, and as ``undo``."""
     with deps.db.transaction() as conn:
         last = logbook.last_own_list(conn, person)
@@ -56,18 +61,12 @@ def undo_last(deps: Deps, person: int) -> Undone:
     return undo(deps, person, last)
 
 
-def undo(deps: Deps, person: int, list_id: int) -> Undone:
+def undo(deps: Deps, person: PersonId, list_id: ListId) -> Undone:
     """Put back what a list changed. Raises ``NotUndoable`` with the reason, and as its steps do.
 
     What ran in the background, whose steps may lean on one another, goes back by a list: raises ``UndoIsAList`` with
     its number.
     """
-    with deps.db.transaction() as conn:
-        owner = lists.lock(conn, list_id)
-    if owner is not None and not owner.at_once and owner.origin != "undo":
-        if owner.undone_by is not None:
-            raise _already_undone()
-        raise UndoIsAList(propose_undo(deps, person, list_id))
     left: list[Said] = []
 
     def make(conn: Connection) -> Change:
@@ -81,7 +80,10 @@ def undo(deps: Deps, person: int, list_id: int) -> Undone:
             raise _cannot(left)
         return examined
 
-    ran = at_once.run(deps, person, make, accept)
+    try:
+        ran = at_once.run(deps, person, make, accept)
+    except _RanInTheBackground:
+        raise UndoIsAList(propose_undo(deps, person, list_id)) from None
     first = next((step for step in ran.steps if step.state == "done"), ran.steps[0])
     number = first.document if first.document is not None else None
     stands = first.to_place != "bin" and first.act.phase is not Phase.CLEARS_UP
@@ -105,12 +107,16 @@ def _already_undone() -> NotUndoable:
     )
 
 
-def _by_key(conn: Connection, person: int, list_id: int) -> tuple[ChangeList, list[Proposal]]:
+def _by_key(conn: Connection, person: PersonId, list_id: ListId) -> tuple[ChangeList, list[Proposal]]:
     """Return a list that was run at once, and what puts it back.
 
-    Raises ``NotFound``, ``NotAllowed``, ``NotUndoable``.
+    Raises ``NotFound``, ``NotAllowed``, ``NotUndoable``, ``_RanInTheBackground``.
     """
     owner = lists.lock(conn, list_id)
+    if owner is not None and not owner.at_once and owner.origin != "undo":
+        if owner.undone_by is not None:
+            raise _already_undone()
+        raise _RanInTheBackground
     done = steps.done(conn, list_id) if owner is not None else []
     if owner is None or not (done or owner.person_id == person):
         raise NotFound(f"Change {list_id}")
@@ -126,7 +132,7 @@ def _by_key(conn: Connection, person: int, list_id: int) -> tuple[ChangeList, li
     return owner, wants
 
 
-def _near(conn: Connection, wants: Sequence[Proposal]) -> list[int]:
+def _near(conn: Connection, wants: Sequence[Proposal]) -> list[FolderId]:
     """Return the folders that an undo is about, or goes back to."""
     told = [folder for want in wants for folder in (want.into, want.folder) if folder is not None]
     told += [want.stands.folder for want in wants if want.stands is not None]
@@ -135,7 +141,7 @@ def _near(conn: Connection, wants: Sequence[Proposal]) -> list[int]:
 
 
 def _without_what_is_in_the_way(
-    deps: Deps, conn: Connection, person: int, change: Change, examined: Examined
+    deps: Deps, conn: Connection, person: PersonId, change: Change, examined: Examined
 ) -> tuple[Examined, list[Said]]:
     """Return an undo without the steps that something is in the way of, and what is left alone."""
     left: list[Said] = []
@@ -153,7 +159,7 @@ def _without_what_is_in_the_way(
     return examined, left
 
 
-def _assert_may(conn: Connection, person: int, step: Step, list_id: int) -> None:
+def _assert_may(conn: Connection, person: PersonId, step: Step, list_id: ListId) -> None:
     """Raise where the person may not know of the list, or not change what it changed."""
     number = handler(step).proves(step) or step.document
     if number is not None:
@@ -172,11 +178,11 @@ def _assert_may(conn: Connection, person: int, step: Step, list_id: int) -> None
 
 def propose_undo(
     deps: Deps,
-    person: int,
-    list_id: int,
+    person: PersonId,
+    list_id: ListId,
     positions: Sequence[int] | None = None,
     seen: datetime | None = None,
-) -> int:
+) -> ListId:
     """Make a list that puts back what another did, all or some of it.
 
     Raises ``NotFound``, ``NotUndoable``; ``ListChanged`` where it is not the one checked at *seen*.

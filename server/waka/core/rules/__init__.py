@@ -1,0 +1,1 @@
+"""What the team decides for itself: name patterns so far."""

@@ -1,0 +1,150 @@
+"""The drive's name pattern: tried on real documents, changed by revisions, and every name read by the new one."""
+
+import threading
+from dataclasses import replace
+
+import pytest
+
+from tests.work.drive import CANVAS, LOG, NOTE, ROPE, SAIL, SmallDrive, hand_in
+from waka.core.names import Pattern, Style
+from waka.core.rules.advice import advice
+from waka.errors import BadRequest, NotAllowed
+from waka.records.finding import logbook
+from waka.records.rules import patterns as kept
+from waka.work.changes.ways.filing import file_arrival
+from waka.work.folders import browsing
+from waka.work.naming.slips import Slip
+from waka.work.rules import patterns
+from waka.work.rules.patterns import Wish
+
+HOUSE = Wish(text='{when yyyy-mm-dd}_{who short}_{what}{"_" reference?}', joiner="-", letter_case="lower",
+             transliterate=True, longest=80)  # fmt: skip
+SPOKEN = replace(HOUSE, text="{what} {when d mon yyyy}", joiner=" ", letter_case="keep")
+
+
+def revision(drive: SmallDrive) -> int:
+    return patterns.show(drive.deps, drive.keeper).revision.revision
+
+
+def put(drive: SmallDrive, wish: Wish) -> None:
+    patterns.put(drive.deps, drive.keeper, wish, revision(drive))
+
+
+def conform(drive: SmallDrive) -> set[str]:
+    every = (SAIL, ROPE, CANVAS, NOTE, LOG)
+    return {
+        path
+        for path in every
+        if browsing.details(drive.deps, drive.keeper, drive.number(path)).document.conforms
+    }
+
+
+def test_a_pattern_is_tried_on_real_documents_and_changes_nothing(drive: SmallDrive) -> None:
+    looked = patterns.look(drive.deps, drive.keeper, SPOKEN)
+    made = {"".join(s.text for s in one.now): "".join(s.text for s in one.made) for one in looked.samples}
+    assert made == {
+        "2025-03-12_mrc_mizzen-sail.txt": "mizzen sail 12 Mar 2025.txt",
+        "2025-04-02_mrc_rope.txt": "rope 2 Apr 2025.txt", "2026-01-09_mrc_canvas.txt": "canvas 9 Jan 2026.txt",
+    }  # fmt: skip
+    assert [one.code for one in looked.advice] == ["date_does_not_sort", "date_not_first"]
+    assert patterns.show(drive.deps, drive.keeper).revision.text == HOUSE.text
+    same = patterns.look(drive.deps, drive.keeper, HOUSE)
+    assert all(one.same for one in same.samples) and same.advice == []
+
+
+@pytest.mark.parametrize(("wish", "codes"), [
+    (replace(HOUSE, text="{when yyyy}_{who short}"), {"alike"}),
+    (replace(HOUSE, text="{when yyyy-mm-dd}_{reference}"), {"lacks"}),
+    (replace(HOUSE, text="{when yyyy-mm-dd}_{what}", longest=12), {"shortened"}),
+], ids=["alike", "lacks", "shortened"])  # fmt: skip
+def test_what_would_be_missing_cut_or_alike_is_said(drive: SmallDrive, wish: Wish, codes: set[str]) -> None:
+    looked = patterns.look(drive.deps, drive.keeper, wish)
+    assert {said.code for one in looked.samples for said in one.says} == codes
+
+
+@pytest.mark.parametrize(("text", "at", "why"), [
+    ("{when", 0, "A brace that is not closed"), ("{when yyyy}_{what}x}", 19, "A closing brace"),
+    ("{what}-{reference}", 0, "Reference and What could not be told apart"), ("{deck}_{what}", 1, "There is no field “deck”"),
+    ("", 0, "The pattern has no field"), ("{when yyyy-nn}", 6, "no date format"),
+])  # fmt: skip
+def test_what_cannot_be_used_is_pointed_at_and_refused(
+    drive: SmallDrive, text: str, at: int, why: str
+) -> None:
+    fault = patterns.look(drive.deps, drive.keeper, replace(HOUSE, text=text)).fault
+    assert fault is not None and (fault.at, why in fault.why) == (at, True), fault
+    with pytest.raises(BadRequest):
+        put(drive, replace(HOUSE, text=text))
+    assert patterns.show(drive.deps, drive.keeper).revision.text == HOUSE.text
+
+
+def test_a_new_pattern_makes_names_from_now_on_and_reads_those_that_are_there(drive: SmallDrive) -> None:
+    assert conform(drive) == {SAIL, ROPE, CANVAS}
+    put(drive, replace(HOUSE, text="{what first 1}"))
+    shown = patterns.show(drive.deps, drive.keeper)
+    assert shown.is_being_read and shown.revision.changed_by == "Magnus Orr"
+    patterns.read_names(drive.deps, threading.Event())
+    assert conform(drive) == {NOTE, LOG}, "names stay as they are; whether they conform is another matter"
+    shown = patterns.show(drive.deps, drive.keeper)
+    assert (shown.is_being_read, shown.counts.conforming, shown.counts.documents) == (False, 2, 5)
+    number = hand_in(drive.deps, drive.filer, "scan.txt", b"paper")
+    slip = Slip(what="Tide table", folder=drive.folder("Letters"))  # type: ignore[arg-type]
+    assert file_arrival(drive.deps, drive.filer, number, slip).path == "Letters/tide.txt"  # type: ignore[arg-type]
+    with drive.deps.db.transaction() as conn:
+        book = logbook.entries(
+            conn, person=drive.keeper, before=None, number=None, mine=False, quiet=False, limit=9
+        )  # type: ignore[arg-type]
+    assert any(entry.action == "pattern_changed" for entry in book)
+
+
+def test_reading_goes_on_where_it_was_stopped_and_begins_again_for_another_pattern(
+    drive: SmallDrive, monkeypatch: pytest.MonkeyPatch
+) -> None:
+    monkeypatch.setattr(patterns, "READ_AT_ONCE", 2)
+    put(drive, replace(HOUSE, text="{what}"))
+    stop = threading.Event()
+    load = patterns.NameReader.load
+
+    def stopping(conn):  # type: ignore[no-untyped-def]
+        stop.set()
+        return load(conn)
+
+    monkeypatch.setattr(patterns.NameReader, "load", stopping)
+    patterns.read_names(drive.deps, stop)
+    with drive.deps.db.transaction() as conn:
+        assert kept.reading(conn).done_to > 0 and patterns.is_due(conn)
+    put(drive, HOUSE)
+    monkeypatch.setattr(patterns.NameReader, "load", load)
+    patterns.read_names(drive.deps, threading.Event())
+    assert conform(drive) == {SAIL, ROPE, CANVAS}
+    with drive.deps.db.transaction() as conn:
+        assert not patterns.is_due(conn)
+
+
+def test_a_pattern_that_another_changed_meanwhile_is_not_overwritten(drive: SmallDrive) -> None:
+    seen = revision(drive)
+    put(drive, replace(HOUSE, text="{what}"))
+    with pytest.raises(BadRequest, match="changed the pattern meanwhile"):
+        patterns.put(drive.deps, drive.keeper, SPOKEN, seen)
+
+
+def test_only_who_keeps_the_whole_drive_may(drive: SmallDrive) -> None:
+    for ask in (
+        lambda: patterns.show(drive.deps, drive.filer),
+        lambda: patterns.look(drive.deps, drive.filer, HOUSE),
+        lambda: patterns.put(drive.deps, drive.filer, HOUSE, revision(drive)),
+    ):
+        with pytest.raises(NotAllowed):
+            ask()
+
+
+@pytest.mark.parametrize(("text", "style", "codes"), [
+    ("{when yyyy-mm-dd}_{what}", {}, []), ("{when yyyymmdd} {what}", {}, []), ("{when yyyy-Qq}_{what}", {}, []),
+    ("{when school} {what}", {}, []), ("{when dd.mm.yyyy}_{what}", {}, ["date_does_not_sort"]),
+    ("{when yyyy-mon}_{what}", {}, ["date_does_not_sort"]), ("{when yyyy-m-d}_{what}", {}, ["date_does_not_sort"]),
+    ("{what}", {}, ["no_date_in_it"]), ("{who}_{when yyyy}", {}, ["date_not_first"]),
+    ("{when yyyy}_{what}", {"joiner": ""}, ["words_run_together"]),
+])  # fmt: skip
+def test_a_pattern_that_will_disappoint_is_advised_against(
+    text: str, style: dict[str, str], codes: list[str]
+) -> None:
+    assert [one.code for one in advice(Pattern.read(text, Style(**style)))] == codes  # type: ignore[arg-type]
