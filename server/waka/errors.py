@@ -329,7 +329,7 @@ class StillReading(WakaError):
     code = "still_reading"
 
     def __init__(self) -> None:
-        super().__init__("This document takes a while to be read.", mend="Ask again in a moment.")
+        super().__init__("This document takes a while to be read.", mend="Ask again in a moment.", seconds=1)
 
 
 class ReadingAway(WakaError):

@@ -3,7 +3,7 @@
 import os
 import sys
 import threading
-from collections.abc import Iterator
+from collections.abc import Callable, Iterator
 from contextlib import suppress
 from io import BufferedReader
 from pathlib import Path
@@ -130,6 +130,33 @@ def test_who_waits_for_long_is_told_to_ask_again_and_then_has_it(
             reader.page(file, "application/pdf", 1, 2160)
         monkeypatch.setattr(reading, "PATIENCE", 20.0)
         assert reader.page(file, "application/pdf", 1, 2160).startswith(b"\x89PNG")
+
+
+ASKED: dict[str, Callable[[Reader, BufferedReader], object]] = {
+    "a page": lambda reader, file: reader.page(file, "application/pdf", 1, 480),
+    "where words stand": lambda reader, file: reader.matches(file, "application/pdf", "tide"),
+    "its form": lambda reader, file: reader.formatted(file, "long.txt", "text/plain"),
+}
+
+
+@pytest.mark.parametrize("what", ASKED)
+def test_what_was_made_after_somebody_gave_up_waiting_is_there_when_it_is_asked_for_again(
+    reader: Reader, tmp_path: Path, monkeypatch: pytest.MonkeyPatch, what: str
+) -> None:
+    path = tmp_path / "long.pdf"
+    path.write_bytes(_good() + what.encode())
+    made: list[object] = []
+    plain = reading._Process.ask
+    monkeypatch.setattr(reading._Process, "ask", lambda self, task: made.append(task) or plain(self, task))
+    for patience in ("PATIENCE", "FRAME_PATIENCE"):
+        monkeypatch.setattr(reading, patience, 0.0)
+    with path.open("rb") as file:
+        with pytest.raises(StillReading) as told:
+            ASKED[what](reader, file)
+        assert told.value.facts["seconds"] > 0
+        wait_until(lambda: made and not reader._asked, "it is made")
+        ASKED[what](reader, file)
+    assert len(made) == 1
 
 
 @pytest.mark.parametrize("broken", ["no program", "not confined"])

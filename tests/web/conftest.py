@@ -1,5 +1,6 @@
 """The application in this process, asked as a browser would."""
 
+import time
 from collections.abc import Iterator
 from dataclasses import dataclass
 from typing import Any
@@ -28,8 +29,13 @@ class Visitor:
         return self
 
     def ask(self, method: str, path: str, json: Any = None, **more: Any) -> Any:
-        headers = {"X-Waka-CSRF": self.csrf}
-        return self.client.open(path, method=method, json=json, headers=headers, **more)
+        """Ask, and again where the answer says that what is asked for is still being made."""
+        headers = {"X-Waka-CSRF": self.csrf, **more.pop("headers", {})}
+        answer = self.client.open(path, method=method, json=json, headers=headers, **more)
+        while answer.status_code == 503 and (answer.json or {}).get("code") == "still_reading":
+            time.sleep(float(answer.headers["Retry-After"]))
+            answer = self.client.open(path, method=method, json=json, headers=headers, **more)
+        return answer
 
 
 @pytest.fixture(scope="module")

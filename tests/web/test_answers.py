@@ -7,6 +7,7 @@ from PIL import Image
 from pydantic import BaseModel
 
 from tests.web.conftest import Visitor
+from waka.reading import reader as reading
 from waka.web import schemas as s
 from waka.web.app import create_app
 from waka.web.desk import schemas as sd
@@ -65,7 +66,7 @@ def test_a_page_is_a_picture_and_is_asked_for_again_only_when_it_changed(tamsin:
     assert answer.mimetype == "image/png"
     assert Image.open(io.BytesIO(answer.data)).width == 480  # pictures are made in few sizes
     assert answer.headers["Cache-Control"] == "private, no-cache"
-    again = tamsin.client.get(path, headers={"If-None-Match": answer.headers["ETag"]})
+    again = tamsin.ask("GET", path, headers={"If-None-Match": answer.headers["ETag"]})
     assert (again.status_code, again.data) == (304, b"")
 
 
@@ -95,6 +96,21 @@ def test_the_api_describes_itself(tamsin: Visitor) -> None:
     assert list(piece) == ["application/offset+octet-stream"]
 
 
+def test_a_frame_that_cannot_ask_again_by_itself_offers_it(
+    tamsin: Visitor, monkeypatch: pytest.MonkeyPatch
+) -> None:
+    found = tamsin.ask("GET", "/api/find?q=minutes").json["found"]
+    number = next(one["number"] for one in found if one["name"].endswith(".docx"))
+    path, frame = f"/api/documents/{number}/formatted", {"Sec-Fetch-Dest": "iframe"}
+    with monkeypatch.context() as patched:
+        patched.setattr(reading, "FRAME_PATIENCE", 0.0)
+        answer = tamsin.client.get(path, headers=frame)
+    assert (answer.status_code, answer.mimetype) == (503, "text/html")
+    assert '<a href="">Ask again</a>' in answer.text
+    shown = tamsin.ask("GET", path, headers=frame)
+    assert shown.status_code == 200 and "Ask again" not in shown.text
+
+
 def test_a_frame_is_told_why_nothing_can_be_shown_in_it(deps: Deps) -> None:
     signing_in.add_person(
         deps, login="tamsin", name="Tamsin Brook", password="fair winds here", right="filer"
@@ -105,6 +121,7 @@ def test_a_frame_is_told_why_nothing_can_be_shown_in_it(deps: Deps) -> None:
     assert "No. 99 is not here, or not for you to see." in answer.text
     policy = answer.headers["Content-Security-Policy"]
     assert "frame-ancestors 'self'" in policy and "sandbox" in policy
+    assert "Ask again" not in answer.text  # which would not help
     # whoever else asks is answered as a program is
     plain = visitor.client.get("/api/documents/99/formatted")
     assert (plain.status_code, plain.mimetype) == (404, "application/problem+json")

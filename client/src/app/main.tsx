@@ -11,6 +11,7 @@ import { MutationCache, QueryCache, QueryClient, QueryClientProvider } from '@ta
 import { StrictMode } from 'react'
 import { createRoot } from 'react-dom/client'
 import { BrowserRouter } from 'react-router'
+import { askAgain, pause } from '../shared/api/again'
 import { Problem } from '../shared/api/client'
 import { sessionEnded } from '../shared/session'
 import { App } from './App'
@@ -23,7 +24,7 @@ const client = new QueryClient({
   queryCache: new QueryCache({ onError }),
   mutationCache: new MutationCache({ onError }),
   defaultOptions: {
-    queries: { retry: (count, error) => count < 2 && error instanceof Problem && error.code === 'offline', refetchOnWindowFocus: true },
+    queries: { retry: askAgain, retryDelay: pause, refetchOnWindowFocus: true },
   },
 })
 const root = document.getElementById('root')

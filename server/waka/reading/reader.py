@@ -36,6 +36,7 @@ log = structlog.get_logger()
 READ_SECONDS = 30.0
 RENDER_SECONDS = 10.0
 PATIENCE = 4.0  #: seconds that somebody waits for a page, before being told to ask again
+FRAME_PATIENCE = 12.0  #: the same where a frame asks, which cannot ask again by itself
 MOST_PROCESSES = 4  #: at work at once, for one process of ours
 REMEMBERED, REMEMBERED_SECONDS = 500, 3600.0  #: troubles
 KEPT_BYTES = 32 << 20  #: of what was made and nobody waited for any more
@@ -138,7 +139,7 @@ class Reader:
             "name": Path(name).suffix and f"x{Path(name).suffix}",
             "media_type": media_type,
         }
-        told, body = self._run(head, file, RENDER_SECONDS, PATIENCE)
+        told, body = self._run(head, file, RENDER_SECONDS, FRAME_PATIENCE)
         return body.decode("utf-8", "replace") if told["made"] else None
 
     def matches(self, file: BufferedReader, media_type: str, words: str) -> list[Match]:
@@ -284,7 +285,7 @@ class Reader:
                 self._troubles[task.key] = (error.trouble, until)
                 if error.trouble == "too_slow":
                     self._slow[task.file] = (self._slow.get(task.file, (0, 0.0))[0] + 1, until)
-            elif answer and task.head["task"] == "page":
+            elif answer and task.head["task"] != "read":
                 self._made[task.key] = answer
             for memory in (self._troubles, self._slow):
                 while len(memory) > REMEMBERED:

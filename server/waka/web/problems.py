@@ -79,9 +79,10 @@ def of(error: WakaError) -> Response:
         log.error("problem", code=error.code, detail=error.message)
     if request.headers.get("Sec-Fetch-Dest") == "iframe":
         # a frame shows what it gets, and nothing where that may not stand in one
-        told = framed(
-            f"<p>{escape(' '.join(filter(None, (error.message, error.mend))))}</p>", g.get("nonce", "")
-        )
+        # it runs no script and so cannot ask again by itself: where that helps, a link does
+        again = '<p><a href="">Ask again</a></p>' if "seconds" in error.facts else ""
+        words = escape(" ".join(filter(None, (error.message, error.mend))))
+        told = framed(f"<p>{words}</p>{again}", g.get("nonce", ""))
         told.status_code = status
         return told
     return problem(status, error.code, error.message, error.mend, **error.facts)
