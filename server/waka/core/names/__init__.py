@@ -1,6 +1,7 @@
 """Names: the pattern language, composing, parsing, and the portability check."""
 
 from .compose import Composed, Lack, Missing, Segment, compose
+from .destination import Destination, Led, Level
 from .extension import split_extension
 from .on_disk import readable, to_bytes, to_text
 from .parse import Parsed, Stop, parse
@@ -25,11 +26,14 @@ __all__ = [
     "FIELD_TYPES",
     "AsWritten",
     "Composed",
+    "Destination",
     "FieldType",
     "FieldValue",
     "Fields",
     "Finding",
     "Lack",
+    "Led",
+    "Level",
     "Missing",
     "Parsed",
     "PartialDate",

@@ -56,7 +56,9 @@ def compose(pattern: Pattern, fields: Fields, parties: Parties) -> Composed | Mi
             continue
         value = fields.get(part.field)
         if value is None or value == "":
-            if not part.optional:
+            if part.fallback:
+                segments.append(Segment(part.fallback, None))
+            elif not part.optional:
                 lacks.append(Lack(part.field, "lacks", "is missing"))
             continue
         try:
@@ -83,7 +85,7 @@ _Planned = tuple[Slot, Segment | None, Segment | None, Segment | None, bool]
 @lru_cache(maxsize=256)
 def _planned(pattern: Pattern) -> tuple[_Planned, ...]:
     """Return the parts of *pattern* with all of them that is the same for every name."""
-    no_field = pattern.slots[0]
+    no_field = Slot(field="", type=FieldType.TEXT, format=TextFormat())
     return tuple(
         (no_field, Segment(part.text, None), None, None, False)
         if isinstance(part, Literal)
@@ -100,7 +102,7 @@ def _may_be_cut(slot: Slot) -> bool:
     return (
         slot.type in (FieldType.TEXT, FieldType.PARTY)
         and isinstance(slot.format, TextFormat)
-        and not (slot.format.short or slot.format.initials or slot.format.zeros)
+        and not (slot.format.short or slot.format.initials or slot.format.letter or slot.format.zeros)
     )
 
 

@@ -1,8 +1,8 @@
 """The format words of a pattern: how a date, a text or a number is shown.
 
 Dates are runs of ``yyyy yy mm m dd d mon month q ww school`` with signs or spaces between them; texts know
-``short``, ``words N``, ``initials``, ``last-first``, ``lower``, ``upper``, ``title``, ``first N`` and ``max N``; a run
-of zeros is the least width of a whole number.
+``short``, ``words N``, ``initials``, ``letter``, ``last-first``, ``lower``, ``upper``, ``title``, ``first N`` and
+``max N``; a run of zeros is the least width of a whole number.
 """
 
 from __future__ import annotations
@@ -94,6 +94,7 @@ class TextFormat:
     short: bool = False
     words: int | None = None  #: exactly so many
     initials: bool = False
+    letter: bool = False  #: the first, A to Z; "0-9" for any digit, "Other" for all else
     last_first: bool = False
     case: str | None = None
     first: int | None = None  #: words

@@ -42,6 +42,9 @@ class Style:
     transliterate: bool = True  #: write letters beyond a-z with a-z
     longest: int = LONGEST_DEFAULT
     year_begins: int = 1  #: the first month of a school year
+    separates: bool = (
+        True  #: values leave out the signs that separate fields, so that a name can be read back
+    )
 
     def __post_init__(self) -> None:
         if self.joiner not in JOINERS:
@@ -69,6 +72,7 @@ class Slot:
     before: str = ""  #: stands only where the field does
     after: str = ""
     optional: bool = False
+    fallback: str = ""  #: stands where the field is missing; in destinations alone
 
 
 @dataclass(frozen=True, slots=True)
@@ -86,6 +90,8 @@ class Pattern:
             part.text if isinstance(part, Literal) else part.before + part.after for part in self.parts
         )
         signs = frozenset(c for c in literal if not c.isalnum()) - {self.style.joiner}
+        if not self.style.separates:
+            signs = frozenset()
         object.__setattr__(self, "reserved", signs)
 
     def __hash__(self) -> int:
@@ -108,37 +114,101 @@ class Pattern:
         Raises ``PatternError`` with the place, the reason and the mend. Whether fields can be told
         apart is ``ambiguity``'s question: such a pattern still composes.
         """
-        parts: list[Literal | Slot] = []
-        literal, at = "", 0
-        while at < len(text):
-            sign = text[at]
-            if text[at : at + 2] in ("{{", "}}"):
-                literal, at = literal + sign, at + 2
-            elif sign == "}":
-                raise PatternError(text, at, "A closing brace without an opening one",
-                                   "Write }} for a brace in the name.")  # fmt: skip
-            elif sign == "{":
-                if literal:
-                    parts.append(Literal(literal))
-                    literal = ""
-                slot, at = _read_slot(text, at, types)
-                parts.append(slot)
-            elif sign in FORBIDDEN or ord(sign) < 32:
-                raise PatternError(text, at, f"{sign!r} cannot stand in a name", "Leave it out.")
-            else:
-                literal, at = literal + sign, at + 1
-        if literal:
-            parts.append(Literal(literal))
+        parts, _ = read_parts(text, 0, types)
         if not any(isinstance(part, Slot) for part in parts):
             raise PatternError(text, 0, "The pattern has no field", "Add one, such as {what}.")
+        for part in parts:
+            if isinstance(part, Slot):
+                _assert_for_names(text, part)
         return cls(text, tuple(parts), style or Style())
+
+
+def _assert_for_names(text: str, slot: Slot) -> None:
+    """Refuse what only folders have, because no field could be read back from it."""
+    if slot.fallback:
+        raise PatternError(text, text.index("else"), "A name has no fallback",
+                           "Make the field optional with ?, or leave else out.")  # fmt: skip
+    if isinstance(slot.format, TextFormat) and slot.format.letter:
+        raise PatternError(text, text.index("letter"), "A letter alone is for folders",
+                           "Use initials, or first 1.")  # fmt: skip
+
+
+def read_parts(
+    text: str, at: int, types: Mapping[str, FieldType], until: str | None = None
+) -> tuple[list[Literal | Slot], int]:
+    """Return what *text* writes from *at* on, as far as *until* outside braces, and where that is.
+
+    Raises ``PatternError``.
+    """
+    parts: list[Literal | Slot] = []
+    literal = ""
+    while at < len(text) and text[at] != until:
+        sign = text[at]
+        if text[at : at + 2] in ("{{", "}}"):
+            literal, at = literal + sign, at + 2
+        elif sign == "}":
+            raise PatternError(text, at, "A closing brace without an opening one",
+                               "Write }} for a brace in the name.")  # fmt: skip
+        elif sign == "{":
+            if literal:
+                parts.append(Literal(literal))
+                literal = ""
+            slot, at = _read_slot(text, at, types)
+            parts.append(slot)
+        elif sign in FORBIDDEN or ord(sign) < 32:
+            raise PatternError(text, at, f"{sign!r} cannot stand in a name", "Leave it out.")
+        else:
+            literal, at = literal + sign, at + 1
+    if literal:
+        parts.append(Literal(literal))
+    return parts, at
+
+
+@dataclass
+class _Read:
+    """What stands between two braces, as far as it is read."""
+
+    name: str = ""
+    before: str = ""
+    after: str = ""
+    optional: bool = False
+    fallback: str | None = None  #: empty until its text has come
+    words: list[tuple[str, int]] = field(default_factory=list)  #: of the format, with their places
+
+    def take_text(self, text: str) -> None:
+        if self.fallback == "":
+            self.fallback = text
+        elif self.name:
+            self.after += text
+        else:
+            self.before += text
+
+    def take_word(self, word: str, at: int) -> None:
+        if not self.name:
+            self.name = word
+        elif word == "else":
+            self.fallback = ""
+        else:
+            self.words.append((word, at))
 
 
 def _read_slot(text: str, start: int, types: Mapping[str, FieldType]) -> tuple[Slot, int]:
     end = _closing(text, start)
-    at, name, optional = start + 1, "", False
-    before, after = "", ""
-    words: list[tuple[str, int]] = []
+    read = _read_items(text, start + 1, end)
+    if not read.name:
+        raise PatternError(text, start, "Braces without a field", "Name a field, such as {what}.")
+    if read.fallback is not None and not read.fallback.strip():
+        raise PatternError(text, start, "else without what stands there",
+                           'Write it in double quotes: {who else "No party"}.')  # fmt: skip
+    type = types.get(read.name, FieldType.TEXT)
+    format = _read_date(text, read.words) if type is FieldType.DATE else _read_text(text, read.words, type)
+    slot = Slot(field=read.name, type=type, format=format, before=read.before, after=read.after,
+                optional=read.optional, fallback=read.fallback or "")  # fmt: skip
+    return slot, end + 1
+
+
+def _read_items(text: str, at: int, end: int) -> _Read:
+    read = _Read()
     while at < end and text[at:end].strip():
         item = _ITEM.match(text, at, end)
         if item is None:
@@ -147,23 +217,16 @@ def _read_slot(text: str, start: int, types: Mapping[str, FieldType]) -> tuple[S
             if any(c in FORBIDDEN or ord(c) < 32 for c in item["text"]):
                 raise PatternError(text, at, f"{item['text']!r} cannot stand in a name",
                                    "Leave the refused sign out.")  # fmt: skip
-            before, after = (before, after + item["text"]) if name else (before + item["text"], after)
+            read.take_text(item["text"])
         elif item["optional"]:
-            optional = True
-        elif not name:
-            name = item["word"]
-            if not _FIELD_NAME.fullmatch(name):
-                raise PatternError(text, item.start("word"), f"{name!r} is no field name",
-                                   "Field names are small letters, digits and _.")  # fmt: skip
+            read.optional = True
         else:
-            words.append((item["word"], item.start("word")))
+            if not read.name and not _FIELD_NAME.fullmatch(item["word"]):
+                raise PatternError(text, item.start("word"), f"{item['word']!r} is no field name",
+                                   "Field names are small letters, digits and _.")  # fmt: skip
+            read.take_word(item["word"], item.start("word"))
         at = item.end()
-    if not name:
-        raise PatternError(text, start, "Braces without a field", "Name a field, such as {what}.")
-    type = types.get(name, FieldType.TEXT)
-    format = _read_date(text, words) if type is FieldType.DATE else _read_text(text, words, type)
-    slot = Slot(field=name, type=type, format=format, before=before, after=after, optional=optional)
-    return slot, end + 1
+    return read
 
 
 def _closing(text: str, start: int) -> int:
@@ -193,7 +256,7 @@ def _read_text(text: str, words: list[tuple[str, int]], type: FieldType) -> Text
     values: dict[str, bool | int | str] = {}
     rest = iter(words)
     for word, at in rest:
-        if word in ("short", "initials", "last-first"):
+        if word in ("short", "initials", "letter", "last-first"):
             if word == "short" and type is not FieldType.PARTY:
                 raise PatternError(text, at, "Only a party has a short form", "Leave it out.")
             values[word.replace("-", "_")] = True
@@ -207,10 +270,11 @@ def _read_text(text: str, words: list[tuple[str, int]], type: FieldType) -> Text
         elif set(word) == {"0"}:
             values["zeros"] = len(word)
         else:
-            raise PatternError(text, at, f"{word!r} is no format", "Known: short, initials, "
+            raise PatternError(text, at, f"{word!r} is no format", "Known: short, initials, letter, "
                                "last-first, words 2, lower, upper, title, first 3, max 20, 000.")  # fmt: skip
-    if sum(key in values for key in ("short", "initials", "last_first", "zeros")) > 1 or (
-        "words" in values and values.keys() & {"short", "initials", "zeros", "first", "longest"}
+    if sum(key in values for key in ("short", "initials", "letter", "last_first", "zeros")) > 1 or (
+        values.keys() & {"words", "letter"}
+        and values.keys() & {"short", "initials", "zeros", "first", "longest"}
     ):
         raise PatternError(text, words[0][1], "These formats contradict each other", "Keep one.")
     if type is FieldType.MONEY and values:

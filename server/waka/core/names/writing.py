@@ -63,6 +63,8 @@ def _show_text(value: str, slot: Slot, format: TextFormat, pattern: Pattern, par
         return f"{int(digits):0{format.zeros}d}"
     style = pattern.style
     words = words_of(value, style, pattern.reserved)
+    if format.letter:
+        return _letter(words)
     if format.words is not None and len(words) != format.words:
         raise Unfit("other_words", f"has not just {format.words} words")
     if format.initials:
@@ -75,6 +77,15 @@ def _show_text(value: str, slot: Slot, format: TextFormat, pattern: Pattern, par
     if format.longest:
         text = cut(text, format.longest, style.joiner)
     return text
+
+
+def _letter(words: list[str]) -> str:
+    if not words:
+        return ""
+    first = anyascii(words[0][0])[:1].upper()
+    if first.isdigit():
+        return "0-9"
+    return first if first.isascii() and first.isalpha() else "Other"
 
 
 def _joined(words: list[str], slot: Slot, format: TextFormat, style: Style) -> str:
