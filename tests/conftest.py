@@ -28,11 +28,14 @@ settings.load_profile("long" if LONG else "short")
 
 
 @pytest.fixture(scope="session")
-def the_world() -> Iterator[World]:
+def the_world(tmp_path_factory: pytest.TempPathFactory) -> Iterator[World]:
+    base = tmp_path_factory.getbasetemp()
+    # of several workers, each has a folder in that of the run
+    common = base.parent if os.environ.get("PYTEST_XDIST_WORKER") else base
     # a short path that the database's unprivileged user may enter
     with tempfile.TemporaryDirectory(prefix="waka-") as folder:
         Path(folder).chmod(0o755)
-        with world(Path(folder)) as found:
+        with world(Path(folder), common=common) as found:
             yield found
 
 

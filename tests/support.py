@@ -3,12 +3,14 @@
 from __future__ import annotations
 
 import base64
+import fcntl
 import http.client
 import json
 import os
 import shutil
 import signal
 import socket
+import subprocess
 import tempfile
 import time
 from collections.abc import Iterator
@@ -39,7 +41,9 @@ class World:
 
     folder: Path
     own: Cluster
+    common: Path  #: a folder for what is made once for all worlds of a run: the demo
     count: int = 0
+    has_demo: bool = False
 
     def settings(self, home: Path, **changes: Any) -> Settings:
         base = Settings.read({"WAKA_HOME": str(home), "WAKA_SETTLE_SECONDS": "0.2"})
@@ -78,17 +82,37 @@ class World:
 
         Files are linked, not copied: they keep their inodes, which the records know them by.
         """
-        source = self.folder / "demo"
-        if not source.exists():
-            cluster.ensure_database(self.own, DEMO)
-            url = self.own.url_of(DEMO)
-            migrate(url)
-            with opened(self.settings(source), url, 3) as deps:
-                make(deps)
+        source = self._demo()
         for part in ("drive", "arrivals", "cache"):
             if (source / part).exists():
                 shutil.copytree(source / part, home / part, copy_function=os.link)
         return self.database(DEMO)
+
+    def _demo(self) -> Path:
+        """Return where the demo stands, whose records this cluster has as well; made by whoever comes first."""
+        source, dump = self.common / "demo", self.common / "demo.dump"
+        url = self.own.url_of(DEMO)
+        plain = url.replace("&require_auth=scram-sha-256", "")  # which PostgreSQL's own tools know from 16 on
+        with (self.common / "demo.lock").open("w") as lock:
+            fcntl.flock(lock, fcntl.LOCK_EX)
+            if self.has_demo:
+                return source
+            cluster.ensure_database(self.own, DEMO)
+            if dump.exists():
+                self._tool("pg_restore", "--no-owner", "--exit-on-error", "--dbname", plain, str(dump))
+            else:
+                migrate(url)
+                with opened(self.settings(source), url, 3) as deps:
+                    make(deps)
+                self._tool("pg_dump", "--format=custom", "--compress=0", "--file", str(dump), plain)
+            self.has_demo = True
+        return source
+
+    def _tool(self, name: str, *words: str) -> None:
+        done = subprocess.run(
+            [str(self.own.binaries / name), *words], capture_output=True, text=True, check=False
+        )
+        assert done.returncode == 0, done.stderr
 
 
 def name_of(url: str) -> str:
@@ -101,8 +125,11 @@ ROOMY = 8_000_000_000  #: bytes; a test's database takes about ten million
 
 
 @contextmanager
-def world(folder: Path, *, quick_and_unsafe: bool = True) -> Iterator[World]:
-    """Yield a cluster of its own, in memory where that is allowed and there is room."""
+def world(folder: Path, *, common: Path | None = None, quick_and_unsafe: bool = True) -> Iterator[World]:
+    """Yield a cluster of its own, in memory where that is allowed and there is room.
+
+    *common*: a folder that several worlds share, on the file system of their homes.
+    """
     roomy = quick_and_unsafe and MEMORY.is_dir() and shutil.disk_usage(MEMORY).free > ROOMY
     with tempfile.TemporaryDirectory(prefix="waka-pg-", dir=MEMORY if roomy else folder) as place:
         Path(place).chmod(0o755)
@@ -111,7 +138,7 @@ def world(folder: Path, *, quick_and_unsafe: bool = True) -> Iterator[World]:
         try:
             cluster.ensure_database(own, EMPTY)
             migrate(own.url_of(EMPTY))
-            yield World(folder, own)
+            yield World(folder, own, common or folder)
         finally:
             cluster.stop(own, for_good=True)
             if Path(place) not in own.data.parents:

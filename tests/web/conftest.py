@@ -7,6 +7,7 @@ from typing import Any
 
 import pytest
 from flask.testing import FlaskClient
+from flask_openapi3 import OpenAPI
 
 from tests.support import World
 from waka.demo.make import PASSWORD
@@ -53,6 +54,11 @@ def demo_deps(the_world: World, tmp_path_factory: pytest.TempPathFactory) -> Ite
         yield found
 
 
+@pytest.fixture(scope="module")
+def demo_app(demo_deps: Deps) -> OpenAPI:
+    return create_app(demo_deps)
+
+
 @pytest.fixture
-def visitor(demo_deps: Deps) -> Visitor:
-    return Visitor(create_app(demo_deps).test_client())
+def visitor(demo_app: OpenAPI) -> Visitor:
+    return Visitor(demo_app.test_client())

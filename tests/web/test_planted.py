@@ -9,12 +9,14 @@ import io
 import zipfile
 from collections.abc import Iterator
 from dataclasses import dataclass
+from itertools import cycle, islice, product
 from pathlib import Path
 from typing import Any
 
 import pytest
 from psycopg.types.json import Jsonb
 
+from tests.conftest import LONG
 from tests.support import EMPTY, World
 from tests.web.conftest import Visitor
 from tests.web.test_rights import OTHERS, QUERY, TABLE
@@ -177,6 +179,17 @@ SHEET = f"from,to\nLetters/note.txt,{HIDDEN.upper()}/x.txt\nclub/QZOUTER/QZINNER
 WORDS_ASKED = "?q=QZTEXT", "?q=qZPARTY", "?q=QZTAG", "?q=club"
 
 
+def aims(planted: Planted) -> Iterator[tuple[int, int, int]]:
+    """Yield documents, folders and lists: each with each in a long run, otherwise each at least once."""
+    parts = (planted.numbers, planted.folders, planted.lists)
+    if LONG:
+        return product(*parts)
+    return (
+        (a[0], a[1], a[2])
+        for a in zip(*(islice(cycle(p), max(map(len, parts)) * 2) for p in parts), strict=True)
+    )
+
+
 def requests(planted: Planted) -> Iterator[tuple[str, str, Any]]:
     for (method, path), (body, _, _) in sorted(TABLE.items()):
         if path in ("/api/sign-out", "/api/me/password", "/api/sign-in") or (
@@ -184,22 +197,16 @@ def requests(planted: Planted) -> Iterator[tuple[str, str, Any]]:
         ):
             continue
         seen: set[str] = set()
-        for number in planted.numbers:
-            for folder in planted.folders:
-                for one in planted.lists:
-                    others: dict[str, Any] = {
-                        **OTHERS,
-                        "number": number,
-                        "folder": folder,
-                        "list_id": one,
-                        "page": 1,
-                    }
-                    address = path.format(**others) + QUERY.get(path, "")
-                    sent = SHEET.encode() if path == "/api/lists/sheet" else aimed(body, number, folder)
-                    key = f"{address} {sent}"
-                    if key not in seen:
-                        seen.add(key)
-                        yield method, address, sent
+        for number, folder, one in aims(planted):
+            others: dict[str, Any] = {
+                **OTHERS, "number": number, "folder": folder, "list_id": one, "page": 1,
+            }  # fmt: skip
+            address = path.format(**others) + QUERY.get(path, "")
+            sent = SHEET.encode() if path == "/api/lists/sheet" else aimed(body, number, folder)
+            key = f"{address} {sent}"
+            if key not in seen:
+                seen.add(key)
+                yield method, address, sent
     for words in WORDS_ASKED:
         yield "get", f"/api/find{words}", None
     for number in planted.numbers:

@@ -6,14 +6,19 @@ row along.
 
 import json
 import re
+import secrets
 from typing import Any
 
 import pytest
 
 from tests.web.conftest import Visitor
+from waka.demo.make import PASSWORD
+from waka.records.people import people
 from waka.web.app import DOCUMENT, create_app
 from waka.work.deps import Deps
+from waka.work.people import signing_in
 
+GROUPING = {"documents": [1, 2], "text": "Finance/{when yyyy}/{who}", "base": None}
 SLIP = {"kind": "invoice", "who": "mrc", "when": "1 1 26", "what": "x", "folder": 2}
 
 
@@ -67,6 +72,9 @@ TABLE: dict[tuple[str, str], tuple[Any, int, Any]] = {
     ("post", "/api/lists/sheet"): (b"from,to\nx,y", 201, "own"),
     ("post", "/api/lists/mapping/look"): ({"source": "Finance", "target": "x"}, 200, {
         "matches": [], "others": [], "matching": 0, "staying": 0, "not_matching": 0, "lost": []}),
+    ("post", "/api/lists/grouping/look"): (GROUPING, 200, {
+        "fault": None, "groups": [], "folders": 0, "moving": 0, "staying": 0, "lacks": []}),
+    ("post", "/api/lists/grouping"): (GROUPING, 400, None),
     ("post", "/api/lists/mapping"): ({"source": "Finance", "target": "x"}, 400, None),
     ("get", "/api/lists/{list_id}"): (None, 404, None),
     ("delete", "/api/lists/{list_id}"): (None, 404, None),
@@ -196,12 +204,24 @@ def ask(visitor: Visitor, method: str, address: str, body: Any) -> Any:
     return visitor.ask(method, address, body)
 
 
+@pytest.fixture
+def stranger(demo_deps: Deps) -> str:
+    """Somebody without any right, who has done nothing yet."""
+    login = f"stranger-{secrets.token_hex(4)}"
+    person = signing_in.add_person(
+        demo_deps, login=login, name="Sly Stranger", password=PASSWORD, right="reader"
+    )
+    with demo_deps.db.transaction() as conn:
+        people.revoke_all(conn, person)
+    return login
+
+
 @pytest.mark.parametrize(("method", "path"), sorted(TABLE), ids=str)
 def test_somebody_without_a_right_gets_nothing(
-    visitor: Visitor, demo_deps: Deps, method: str, path: str
+    visitor: Visitor, stranger: str, demo_deps: Deps, method: str, path: str
 ) -> None:
     body, status, shown = TABLE[method, path]
-    visitor.sign_in("stranger")
+    visitor.sign_in(stranger)
     for address in addresses(path, demo_deps):
         answer = ask(visitor, method, address, body)
         assert answer.status_code == status, answer.text
@@ -211,7 +231,7 @@ def test_somebody_without_a_right_gets_nothing(
             told = answer.json["detail"]
             assert "pdf" not in told and "Finance" not in told
         if path == "/api/sign-out":
-            visitor.sign_in("stranger")
+            visitor.sign_in(stranger)
 
 
 @pytest.mark.parametrize(("method", "path"), sorted(TABLE), ids=str)

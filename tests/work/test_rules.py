@@ -22,6 +22,7 @@ from waka.work.folders import as_sheet, browsing
 from waka.work.naming.slips import Naming, Slip
 from waka.work.outside.taking_in import index_next
 from waka.work.rules import rules
+from waka.work.rules.rules import PartyWish
 
 DECK = Field(code="deck", label="Deck", type=FieldType.CHOICE,
              choices=[Choice(code="low", label="Lower deck"), Choice(code="up", label="Upper deck")])  # fmt: skip
@@ -164,7 +165,7 @@ def test_what_is_called_anew_is_found_anew(team: SmallDrive) -> None:
         DECK, choices=[Choice(code="low", label="Orlop"), DECK.choices[1]]))  # fmt: skip
     with team.deps.db.transaction() as conn:
         party = next(p.id for p in fields_parties(conn) if p.short == "mrc")
-    rules.put_party(team.deps, team.keeper, party, "Cordage House", "mrc", [])
+    rules.put_party(team.deps, team.keeper, party, PartyWish(name="Cordage House", short="mrc"))
     index_all(team)
     assert (hits(team, "lower"), hits(team, "orlop"), NOTE in hits(team, "cordage")) == ([], [NOTE], True)
     assert said(team, NOTE)["master"] == "Cordage House"
@@ -235,7 +236,7 @@ def test_only_who_keeps_the_whole_drive_changes_rules(team: SmallDrive) -> None:
         with pytest.raises(NotAllowed):
             rules.put_kind(team.deps, person, "hull", "Hull", retired=False)
         with pytest.raises(NotAllowed):
-            rules.put_party(team.deps, person, 1, "Somebody", None, [])
+            rules.put_party(team.deps, person, 1, PartyWish(name="Somebody"))
 
 
 def test_a_party_that_only_a_hidden_document_names_in_a_field_is_told_to_nobody_else(
@@ -253,7 +254,7 @@ def test_a_party_that_only_a_hidden_document_names_in_a_field_is_told_to_nobody_
     with drive.deps.db.transaction() as conn:
         hidden = next(p.id for p in fields_parties(conn) if p.name == "Hidden Hand")
     with pytest.raises(NotFound):
-        rules.put_party(drive.deps, drive.keeper, hidden, "Found Out", None, [])
+        rules.put_party(drive.deps, drive.keeper, hidden, PartyWish(name="Found Out"))
 
 
 def drive_log(drive: SmallDrive, master: str) -> None:

@@ -12,7 +12,7 @@ import { PageView } from '../shared/PageView'
 import { ProblemNote } from '../shared/ProblemNote'
 import { isStillAt, isStillIn, whereAsked } from '../shared/redirect'
 import { DiscardDialog, DiscardedDrawer } from './Discarding'
-import { FilingSlip, type FiledNow } from './FilingSlip'
+import { FilingSlip, type FiledNow, type Lead } from './FilingSlip'
 import { following, grouped } from './model'
 import { Queue } from './Queue'
 import { Uploads, type Upload } from './Uploads'
@@ -115,12 +115,12 @@ export function DeskView() {
   useEffect(() => {
     if (next !== null) void queries.prefetchQuery(documentQuery(next))
   }, [queries, next])
-  const file = (slip: Slip, stay: boolean) => {
+  const file = (slip: Slip, stay: boolean, lead: Lead) => {
     if (!current) return
     const next = following(waiting, current.number)
     if (!stay) show(next)
     const asked = whereAsked()
-    void filings.file(current, slip, stay).then((went) => {
+    void filings.file(current, slip, stay, lead).then((went) => {
       if (went && stay && isStillAt(asked)) show(next)
     })
   }

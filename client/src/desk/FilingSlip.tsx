@@ -1,7 +1,7 @@
 import { useQuery } from '@tanstack/react-query'
 import { Button } from 'antd'
 import { useEffect, useLayoutEffect, useState } from 'react'
-import { Problem, type Arrival, type Desk, type Slip } from '../shared/api/client'
+import { Problem, type Arrival, type Desk, type Preview, type Slip } from '../shared/api/client'
 import { houseQuery, outlineQuery, previewQuery } from '../shared/api/queries'
 import { number } from '../shared/format'
 import { useKeys } from '../shared/keys'
@@ -19,6 +19,8 @@ import { worded } from '../shared/said'
 
 const PREVIEW_AFTER = 90 // milliseconds without a key
 
+export type Lead = Preview['lead']
+
 export interface FiledNow {
   listId: number
   number: number
@@ -31,7 +33,7 @@ interface Props {
   desk: Desk
   last: FiledNow | null
   refused: Error | null // why it could not be filed the last time
-  onFile: (slip: Slip, stay: boolean) => void // stay: until it is certain that it can be filed
+  onFile: (slip: Slip, stay: boolean, lead: Lead) => void // stay: until it is certain that it can be filed; lead: where it leads
   isFiling: boolean
   onChange: () => void
   onLater: () => void
@@ -54,6 +56,10 @@ export function FilingSlip({ arrival, desk, last, refused, onFile, isFiling, onC
     if (refused) onChange() // what was refused is no longer what stands here
   }
   const isLookedAt = !preview.isPending
+  // of this very slip: nobody files where an earlier one led
+  const isOfThis = settled === slip && preview.isSuccess && !preview.isPlaceholderData
+  const lead = isOfThis && slip.folder === null ? preview.data.lead : null
+  const lacking = lackingOf(slip, preview.data && { ...preview.data, lead })
   const toWhatLacks = () => {
     const lacking = firstOf(lackingOf(slip, preview.data))
     if (lacking && isLookedAt) focusOn(inputs, lacking)
@@ -65,14 +71,13 @@ export function FilingSlip({ arrival, desk, last, refused, onFile, isFiling, onC
   }, [isLookedAt])
   const submit = () => {
     if (isFiling || kept.state === 'changed') return
-    if (firstOf(lackingOf(slip, preview.data))) {
+    if (lacking.length > 0) {
       setAsked(true)
       toWhatLacks()
       return
     }
     // what is known to be refused is not left; all else is filed while the next one is looked at
-    const isKnown = settled === slip && preview.isSuccess && !preview.isPlaceholderData
-    onFile(slip, isKnown && isRefused(preview.data))
+    onFile(slip, isOfThis && isRefused(preview.data), lead)
   }
   const focus = (field: FieldName) => () => inputs[field].current?.focus()
   useLayoutEffect(() => {

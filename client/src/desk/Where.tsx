@@ -1,6 +1,9 @@
+import { Button } from 'antd'
 import { useState, type RefObject } from 'react'
 import type { Desk, OutlineEntry, Preview, Slip } from '../shared/api/client'
 import { choiceOf, matching, outlineChoice } from '../shared/folderChoices'
+import { plural } from '../shared/format'
+import { worded } from '../shared/said'
 import { PathLine, stopsOf } from '../shared/PathLine'
 import { TypeAhead } from '../shared/controls/TypeAhead'
 import type { Inputs } from './inputs'
@@ -18,14 +21,32 @@ interface Props {
 /** The destination: type-ahead over folders, the lately used first, the outline to walk beneath. */
 export function Where({ slip, change, desk, inputs, submit, folders, preview }: Props) {
   const chosen = folders.find((folder) => folder.id === slip.folder)
+  const lead = slip.folder === null ? preview?.lead : null
   return (
     <div className="where">
       <div className="wherehead">
         <h2>
           Where <kbd>/</kbd>
         </h2>
-        {chosen ? <PathLine stops={stopsOf(chosen.path)} /> : <span className="wait">choose a folder</span>}
+        {chosen ? (
+          <>
+            <PathLine stops={stopsOf(chosen.path)} />
+            <Button size="small" type="text" aria-label="Not this folder" onClick={() => change({ folder: null })}>
+              ×
+            </Button>
+          </>
+        ) : lead ? (
+          <PathLine stops={stopsOf(lead.path)} isNew={lead.make ? lead.make.split('/').length : 0} />
+        ) : (
+          <span className="wait">choose a folder</span>
+        )}
       </div>
+      {lead && (
+        <small className="leads">
+          {worded(lead.why)}
+          {lead.make && `; ${plural(lead.make.split('/').length, 'folder')} will be made`}
+        </small>
+      )}
       <FolderField
         inputRef={inputs.folder}
         folders={folders}

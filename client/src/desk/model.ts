@@ -32,11 +32,16 @@ export function firstOf(fields: readonly string[]): string | null {
   return [...fields].sort((one, other) => rank(one) - rank(other))[0] ?? null
 }
 
+/** The slip as it is filed: into the folder that was chosen by hand, otherwise where it leads. */
+export function ledBy(slip: Slip, lead: Preview['lead'] | undefined): Slip {
+  return slip.folder === null && lead ? { ...slip, folder: lead.folder.id, make: lead.make } : slip
+}
+
 /** The fields that are empty and have to be filled in before it can be filed, as far as that is known here. */
 export function lackingOf(slip: Slip, preview: Preview | undefined): string[] {
   const asked = preview?.understood.problems.map((problem) => problem.field) ?? []
   const empty = asked.filter((field) => field !== 'short' && field !== 'folder' && typedIn(slip, field).trim() === '')
-  return slip.folder === null ? [...empty, 'folder'] : empty
+  return slip.folder === null && !preview?.lead ? [...empty, 'folder'] : empty
 }
 
 const ADVICE = ['wrong_extension', 'new_version'] // findings that stand in nobody's way

@@ -2,7 +2,8 @@ import { useQueryClient } from '@tanstack/react-query'
 import { useState } from 'react'
 import { api, Problem, told, type Arrival, type Slip } from '../shared/api/client'
 import { deskQuery } from '../shared/api/queries'
-import type { FiledNow } from './FilingSlip'
+import type { FiledNow, Lead } from './FilingSlip'
+import { ledBy } from './model'
 import type { Theirs } from './slipKeeper'
 import { keeper } from './useSlip'
 
@@ -26,13 +27,13 @@ export function useFilings(onFiled: (filed: FiledNow) => void) {
     })
   const forget = (number: number) => setRefused((now) => now.filter((one) => one.number !== number))
 
-  const file = async (arrival: Arrival, slip: Slip, stay: boolean): Promise<boolean> => {
+  const file = async (arrival: Arrival, slip: Slip, stay: boolean, lead: Lead): Promise<boolean> => {
     const { number } = arrival
     forget(number)
     turn(number, stay ? 'staying' : 'filing')
     try {
       const seen = await keeper.settle(number)
-      const outcome = await told(api.POST('/api/desk/{number}/file', { params: { path: { number }, query: { seen } }, body: slip }))
+      const outcome = await told(api.POST('/api/desk/{number}/file', { params: { path: { number }, query: { seen } }, body: ledBy(slip, lead) }))
       keeper.drop(number)
       turn(number, 'filed')
       queries.setQueryData(deskQuery.queryKey, (old) =>

@@ -3,12 +3,19 @@ import { useState } from 'react'
 import { api, told, type Schemas } from '../shared/api/client'
 import { number } from '../shared/format'
 import { useKeys } from '../shared/keys'
+import { DestinationItem } from './DestinationItem'
 import { Dialog } from '../shared/controls/Dialog'
 import { ProblemNote } from '../shared/ProblemNote'
 import { codeFor, usePut } from './usePut'
 
 type Rules = Schemas['Rules']
-type Kind = Schemas['Kind']
+type Kind = Schemas['KindInRules']
+
+interface Wish {
+  label: string
+  retired: boolean
+  destination: string | null
+}
 
 /** What kinds of documents there are. */
 export function Kinds({ rules }: { rules: Rules }) {
@@ -31,6 +38,7 @@ export function Kinds({ rules }: { rules: Rules }) {
         columns={[
           { title: 'Kind', render: (_, { kind }) => <b>{kind.label}</b> },
           { title: 'Fields of its own', render: (_, { kind }) => rules.fields.filter(({ field }) => field.kinds.includes(kind.code)).map(({ field }) => field.label).join(', ') || '–' },
+          { title: 'Filed in', render: (_, { kind }) => (kind.destination ? <code>{kind.destination}</code> : '–') },
           { title: 'In sheets', render: (_, { kind }) => <code>{kind.code}</code> },
           { title: 'Documents', align: 'right', render: (_, { documents }) => number(documents) },
           { title: <span className="unseen">What can be done</span>, align: 'right', render: (_, { kind }) => <Button size="small" type="link" aria-label={`Change ${kind.label}`} onClick={() => setOpen(kind)}>change</Button> },
@@ -42,17 +50,18 @@ export function Kinds({ rules }: { rules: Rules }) {
 }
 
 function KindDialog({ kind, rules, onClose }: { kind: Kind | null; rules: Rules; onClose: () => void }) {
-  const [form] = Form.useForm<{ label: string; retired: boolean }>()
-  const put = usePut((wish: { label: string; retired: boolean }) => {
+  const [form] = Form.useForm<Wish>()
+  const put = usePut((wish: Wish) => {
     const code = kind?.code ?? codeFor(wish.label, rules.kinds.map((one) => one.kind.code))
-    return told(api.PUT('/api/rules/kinds/{code}', { params: { path: { code } }, body: { label: wish.label, retired: wish.retired ?? false } }))
+    return told(api.PUT('/api/rules/kinds/{code}', { params: { path: { code } }, body: { label: wish.label, retired: wish.retired ?? false, destination: wish.destination } }))
   }, onClose)
   return (
-    <Dialog title={kind ? `The kind ${kind.label}` : 'A new kind'} width={440} onClose={onClose}>
-      <Form form={form} layout="vertical" initialValues={kind ?? { label: '', retired: false }} onFinish={(wish) => put.mutate(wish)}>
+    <Dialog title={kind ? `The kind ${kind.label}` : 'A new kind'} width={500} onClose={onClose}>
+      <Form form={form} layout="vertical" initialValues={kind ?? { label: '', retired: false, destination: null }} onFinish={(wish) => put.mutate(wish)}>
         <Form.Item name="label" label="What it is called" rules={[{ required: true, whitespace: true, message: 'A kind needs a name' }]}>
           <Input maxLength={60} placeholder="Survey, Logbook page …" />
         </Form.Item>
+        <DestinationItem />
         {kind && (
           <Form.Item name="retired" label="Offered no more" valuePropName="checked" extra="Documents of this kind stay so.">
             <Switch size="small" />

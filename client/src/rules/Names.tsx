@@ -144,7 +144,7 @@ function Editor({ names, fields }: { names: Schemas['PatternInUse']; fields: Sch
 /** The pattern once more, with the place marked where it cannot be read. */
 function Where({ text, fault }: { text: string; fault: Schemas['Fault'] }) {
   return (
-    <span className="where">
+    <span className="faultat">
       <code>
         {text.slice(0, fault.at)}
         <mark>{text.slice(fault.at, fault.at + 1) || ' '}</mark>

@@ -2,6 +2,7 @@ import { Button, Form, Input, Select, Table } from 'antd'
 import { useState } from 'react'
 import { api, told, type Schemas } from '../shared/api/client'
 import { number, plural } from '../shared/format'
+import { DestinationItem } from './DestinationItem'
 import { Dialog } from '../shared/controls/Dialog'
 import { ProblemNote } from '../shared/ProblemNote'
 import { usePut } from './usePut'
@@ -30,6 +31,7 @@ export function Parties({ rules }: { rules: Rules }) {
           { title: 'Party', render: (_, { party }) => <b>{party.name}</b> },
           { title: 'Short form', render: (_, { party }) => (party.short ? <code>{party.short}</code> : '–') },
           { title: 'Also written', render: (_, { party }) => party.spellings.join(', ') || '–' },
+          { title: 'Filed in', render: (_, { party }) => (party.destination ? <code>{party.destination}</code> : '–') },
           { title: 'Documents', align: 'right', render: (_, { documents }) => number(documents) },
           { title: <span className="unseen">What can be done</span>, align: 'right', render: (_, { party }) => <Button size="small" type="link" aria-label={`Change ${party.name}`} onClick={() => setOpen(party)}>change</Button> },
         ]}
@@ -43,6 +45,7 @@ interface Wish {
   name: string
   short: string | null
   spellings: string[]
+  destination: string | null
 }
 
 function PartyDialog({ party, onClose }: { party: Party; onClose: () => void }) {
@@ -60,6 +63,7 @@ function PartyDialog({ party, onClose }: { party: Party; onClose: () => void }) 
         <Form.Item name="spellings" label="Also written">
           <Select mode="tags" open={false} suffixIcon={null} placeholder="type one, then Enter" />
         </Form.Item>
+        <DestinationItem />
         {put.error && <ProblemNote error={put.error} />}
         <div className="dialogacts">
           <Button type="primary" htmlType="submit" loading={put.isPending}>

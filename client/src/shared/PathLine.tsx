@@ -11,14 +11,15 @@ interface Props {
   stops: Stop[]
   large?: boolean
   render?: (stop: Stop) => ReactNode // to let a stop do more, such as take a drop
+  isNew?: number // how many stops at the end are still to be made
 }
 
 /** Signature two: a path as stops along a line, the last one a ring. */
-export function PathLine({ stops, large = false, render }: Props) {
+export function PathLine({ stops, large = false, render, isNew = 0 }: Props) {
   return (
     <span className={large ? 'path large' : 'path'}>
       {stops.map((stop, at) => (
-        <span className="stop" key={at}>
+        <span className={at >= stops.length - isNew ? 'stop ghoststop' : 'stop'} key={at}>
           {render ? render(stop) : <StopText stop={stop} />}
         </span>
       ))}

@@ -511,6 +511,7 @@ export const RESERVED_CODES = ["added", "by", "changed", "extension", "folder", 
 export const UNDO = "Undo: "
 export const TITLES: Record<string, string> = {
   "move": "Move [{name}][{folder} folder][{folders} folders][ and {more_document} document][ and {more_documents} documents][{document} document][{documents} documents][ to {to}]",
+  "group": "Group [{name}][{folder} folder][{folders} folders][ and {more_document} document][ and {more_documents} documents][{document} document][{documents} documents] into {by}",
   "copy": "Copy [{name}][{folder} folder][{folders} folders][ and {more_document} document][ and {more_documents} documents][{document} document][{documents} documents][ to {to}]",
   "bin": "Bin [{name}][{folder} folder][{folders} folders][ and {more_document} document][ and {more_documents} documents][{document} document][{documents} documents]",
   "restore": "Restore [{name}][{folder} folder][{folders} folders][ and {more_document} document][ and {more_documents} documents][{document} document][{documents} documents][ to {to}]",
@@ -583,5 +584,8 @@ export const REASONS: Record<string, string> = {
   "no_short": "{field} has no short form yet",
   "not_whole": "{field} is not a whole number",
   "other_words": "{field} has not the number of words that the pattern wants",
-  "not_chosen": "{field} is not chosen"
+  "not_chosen": "{field} is not chosen",
+  "led_by_party": "where documents of {name} go",
+  "led_by_kind": "where documents of the kind {name} go",
+  "led_by_learned": "where such documents were filed lately"
 }

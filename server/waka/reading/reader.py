@@ -151,7 +151,7 @@ class Reader:
     def sheet(self, file: BufferedReader, most_rows: int, most_columns: int) -> list[list[str]]:
         """Return the rows of a workbook; a formula begins with ``sheets.FORMULA``. Raises as ``page``."""
         head = {"task": "sheet", "most_rows": most_rows, "most_columns": most_columns}
-        _, body = self._run(head, file, RENDER_SECONDS, RENDER_SECONDS)
+        _, body = self._run(head, file, RENDER_SECONDS, READ_SECONDS)
         rows: list[list[str]] = json.loads(body)
         return rows
 

@@ -2704,8 +2704,30 @@ export interface components {
              */
             retired: boolean;
         };
+        /** KindInRules */
+        KindInRules: {
+            /** Code */
+            code: string;
+            /**
+             * Destination
+             * @description The pattern of where its documents are filed
+             */
+            destination: string | null;
+            /** Label */
+            label: string;
+            /**
+             * Retired
+             * @description Asked for no more
+             */
+            retired: boolean;
+        };
         /** KindPut */
         KindPut: {
+            /**
+             * Destination
+             * @default null
+             */
+            destination: string | null;
             /** Label */
             label: string;
             /**
@@ -2718,7 +2740,7 @@ export interface components {
         KindUsed: {
             /** Documents */
             documents: number;
-            kind: components["schemas"]["Kind"];
+            kind: components["schemas"]["KindInRules"];
         };
         /** Lately */
         Lately: {
@@ -2731,6 +2753,27 @@ export interface components {
         Later: {
             /** Later */
             later: boolean;
+        };
+        /**
+         * Lead
+         * @description A folder that is proposed.
+         */
+        Lead: {
+            /**
+             * By
+             * @enum {string}
+             */
+            by: "party" | "kind" | "learned";
+            /** @description The deepest folder of it that is there */
+            folder: components["schemas"]["FolderHead"];
+            /**
+             * Make
+             * @description The path beneath that is still to be made; empty where all of it is there
+             */
+            make: string;
+            /** Path */
+            path: string;
+            why: components["schemas"]["Said"];
         };
         /** Limit */
         Limit: {
@@ -3074,6 +3117,11 @@ export interface components {
         };
         /** NumberedParty */
         NumberedParty: {
+            /**
+             * Destination
+             * @description The pattern of where its documents are filed
+             */
+            destination: string | null;
             /** Id */
             id: number;
             /** Name */
@@ -3249,6 +3297,11 @@ export interface components {
         };
         /** PartyPut */
         PartyPut: {
+            /**
+             * Destination
+             * @default null
+             */
+            destination: string | null;
             /** Name */
             name: string;
             /**
@@ -3390,6 +3443,8 @@ export interface components {
             /** Findings */
             findings: components["schemas"]["Finding"][];
             folder: components["schemas"]["FolderHead"] | null;
+            /** @description Where the slip leads, while no folder is chosen */
+            lead: components["schemas"]["Lead"] | null;
             /** Name */
             name: string | null;
             /** Segments */
@@ -3747,6 +3802,12 @@ export interface components {
              * @default
              */
             kind: string;
+            /**
+             * Make
+             * @description The path beneath the folder that is still to be made
+             * @default
+             */
+            make: string;
             /**
              * Reference
              * @default

@@ -70,6 +70,7 @@ function slipFrom(document: Document, house: House): Slip {
     fields: Object.fromEntries(house.fields.filter((field) => document.fields[field.code]).map((field) => [field.code, typed(field, document.fields[field.code])])),
     folder: document.folder,
     extension: /^(\.[A-Za-z0-9]{1,12}){0,2}$/.test(splitName(document.name)[1]) ? splitName(document.name)[1] : null,
+    make: '',
     as_version: false,
   }
 }

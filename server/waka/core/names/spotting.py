@@ -10,7 +10,7 @@ from functools import lru_cache
 from .formats import DateFormat
 from .parse import Parsed, date_regex, parse
 from .pattern import Pattern, Style
-from .values import PartialDate, Parties
+from .values import FieldValue, PartialDate, Parties
 
 #: the forms that are looked for; of two that fit as well, the first
 FORMS = (
@@ -29,6 +29,7 @@ class Spot:
     start: int
     end: int
     year: int | None
+    value: FieldValue
 
 
 def common_forms(stems: Sequence[str]) -> list[tuple[str, list[Spot | None]]]:
@@ -61,8 +62,27 @@ def spot(stem: str, form: str) -> Spot | None:
             (value.year or value.school) if isinstance(value, PartialDate) else getattr(value, "year", None)
         )
         if year is None or year in YEARS:
-            return Spot(match.start(), match.end(), year)
+            return Spot(match.start(), match.end(), year, value)
     return None
+
+
+class DatesOfNames:
+    """The dates in some names: read in the form that most of them have, otherwise in the first that fits.
+
+    Six or eight digits that can be read in two ways are read as the other names are, or not at all.
+    """
+
+    def __init__(self, stems: Sequence[str]) -> None:
+        common = [form for form, _ in common_forms(stems)]
+        self.forms = [*common, *(form for form in FORMS if form not in common and form not in _TWO_WAYS)]
+
+    def date(self, stem: str) -> FieldValue | None:
+        """Return the date in *stem*, as far as it tells one."""
+        spots = (spot(stem, form) for form in self.forms)
+        return next((found.value for found in spots if found is not None), None)
+
+
+_TWO_WAYS = ("ddmmyyyy", "mm-dd-yyyy", "mmddyyyy", "dd-mm-yy", "dd.mm.yy", "yy-mm-dd", "yymmdd", "ddmmyy")
 
 
 @lru_cache(maxsize=64)

@@ -71,7 +71,12 @@ _NOT_UNDERSTOOD = {
     "other_words": "{field} has not the number of words that the pattern wants",
     "not_chosen": "{field} is not chosen",
 }
-REASONS: dict[str, str] = _LOGBOOK | _NOT_TAKEN | _OF_PATTERNS | _NOT_UNDERSTOOD
+_LEADS = {
+    "led_by_party": "where documents of {name} go",
+    "led_by_kind": "where documents of the kind {name} go",
+    "led_by_learned": "where such documents were filed lately",
+}
+REASONS: dict[str, str] = _LOGBOOK | _NOT_TAKEN | _OF_PATTERNS | _NOT_UNDERSTOOD | _LEADS
 
 
 def by_person(text: str | None) -> Said | None:

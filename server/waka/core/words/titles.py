@@ -20,6 +20,7 @@ def _title(text: str) -> Words:
 
 TITLES: dict[str, Words] = {
     "move": _title(f"Move {_WHAT}[ to {{to}}]"),
+    "group": _title(f"Group {_WHAT} into {{by}}"),
     "copy": _title(f"Copy {_WHAT}[ to {{to}}]"),
     "bin": _title(f"Bin {_WHAT}"),
     "restore": _title(f"Restore {_WHAT}[ to {{to}}]"),

@@ -30,6 +30,7 @@ class PartyRow:
     name: str
     short: str | None
     spellings: list[str]
+    destination: str | None = None  #: the pattern of where its documents are filed
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -37,6 +38,7 @@ class Kind:
     code: str
     label: str
     retired: bool
+    destination: str | None = None  #: the pattern of where its documents are filed
 
 
 def stamp(conn: Connection) -> str:

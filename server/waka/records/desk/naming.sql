@@ -11,13 +11,13 @@ select md5(concat((select string_agg(p::text, '|' order by p.id) from name_patte
 select text, joiner, letter_case, transliterate, longest from name_pattern order by id desc limit 1
 
 -- name: parties
-select p.id, p.name, p.short,
+select p.id, p.name, p.short, p.destination,
        coalesce(array_agg(s.spelling) filter (where s.spelling is not null), '{}') as spellings
 from party p left join party_spelling s on s.party_id = p.id group by p.id order by p.name_key
 
 -- name: parties_seen
 -- The parties of documents that this person may see; and, for who files, those that no document has yet.
-select p.id, p.name, p.short,
+select p.id, p.name, p.short, p.destination,
        coalesce((select array_agg(s.spelling) from party_spelling s where s.party_id = p.id), '{}') as spellings
 from party p
 -- the first document of each decides: asked whether any exists, a planner may look through all documents instead
@@ -43,4 +43,4 @@ insert into party_spelling (spelling_key, spelling, party_id)
 values (%(spelling_key)s, %(spelling)s, %(party)s) on conflict do nothing
 
 -- name: kinds
-select code, label, retired from kind order by position, code
+select code, label, retired, destination from kind order by position, code

@@ -20,6 +20,7 @@ from waka.records.database import rows, value
 from waka.records.sql import load
 
 SQL = load("folders/access")
+MAY_FILE = ("filer", "keeper")  #: the rights that allow to file, and so to make folders
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)

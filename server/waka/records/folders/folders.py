@@ -2,11 +2,12 @@
 
 from __future__ import annotations
 
+from collections.abc import Sequence
 from dataclasses import dataclass
 
 from psycopg import Connection
 
-from waka.core.ids import FolderId, PersonId
+from waka.core.ids import FolderId, PartyId, PersonId
 from waka.core.names import name_key
 from waka.records.database import row, rows, value
 from waka.records.sql import load
@@ -67,6 +68,46 @@ def outline(conn: Connection, person: PersonId) -> list[OutlineRow]:
 
 def one(conn: Connection, folder: FolderId, person: PersonId) -> Folder | None:
     return row(conn, SQL["one"], {"folder": folder, "person": person}, Folder)
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Way:
+    """A folder on a way down from the root, and what a person may do in it; None: they may not know of it."""
+
+    id: FolderId
+    right: str | None
+
+
+def way(conn: Connection, person: PersonId, names: Sequence[str]) -> list[Way]:
+    """Return the folders from the root down along *names*, as far as they are there: the root is always the first.
+
+    A name is met exactly, otherwise without regard to capitals.
+    """
+    args: dict[str, object] = {
+        "person": person, "names": list(names), "keys": [name_key(name) for name in names],
+    }  # fmt: skip
+    return rows(conn, SQL["way"], args, Way)
+
+
+def where_such_stand(
+    conn: Connection,
+    person: PersonId,
+    *,
+    party: PartyId,
+    kind: str,
+    year: int | None,
+    latest: int,
+    least: int,
+) -> FolderId | None:
+    """Return the folder, which the person may file in, where most of the *latest* documents of a party and kind stand.
+
+    *year*: of their dates, where it counts. None where fewer than *least* of them stand together.
+    """
+    args: dict[str, object] = {
+        "person": person, "party": party, "kind": kind, "year": year, "latest": latest, "least": least,
+    }  # fmt: skip
+    found = conn.execute(SQL["where_such_stand"], args).fetchone()
+    return FolderId(found[0]) if found is not None else None
 
 
 def recent_destinations(conn: Connection, person: PersonId) -> list[FolderId]:

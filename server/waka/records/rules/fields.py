@@ -62,8 +62,9 @@ def search_again(
     conn.execute(SQL["search_again"], {"field": field, "kind": kind, "party": party})
 
 
-def put_kind(conn: Connection, code: str, label: str, *, retired: bool) -> None:
-    conn.execute(SQL["put_kind"], {"code": code, "label": label, "retired": retired})
+def put_kind(conn: Connection, code: str, label: str, *, retired: bool, destination: str | None) -> None:
+    args: dict[str, object] = {"code": code, "label": label, "retired": retired, "destination": destination}
+    conn.execute(SQL["put_kind"], args)
 
 
 def kinds_used(conn: Connection, person: PersonId) -> dict[str, int]:
@@ -74,9 +75,13 @@ def parties_used(conn: Connection, person: PersonId) -> dict[int, int]:
     return {int(party): int(count) for party, count in conn.execute(SQL["parties_used"], {"person": person})}
 
 
-def put_party(conn: Connection, party: PartyId, name: str, short: str | None) -> None:
+def put_party(
+    conn: Connection, party: PartyId, name: str, short: str | None, destination: str | None
+) -> None:
     """Change a party. Raises ``BadRequest`` where its name or short form is another's."""
-    args: Mapping[str, object] = {"party": party, "name": name, "name_key": fold(name), "short": short}
+    args: Mapping[str, object] = {
+        "party": party, "name": name, "name_key": fold(name), "short": short, "destination": destination,
+    }  # fmt: skip
     try:
         with conn.transaction():
             conn.execute(SQL["put_party"], args)

@@ -31,9 +31,9 @@ select id from document where state = 'filed'
 on conflict do nothing
 
 -- name: put_kind
-insert into kind (code, label, position, retired)
-values (%(code)s, %(label)s, (select coalesce(max(position), 0) + 1 from kind), %(retired)s)
-on conflict (code) do update set label = excluded.label, retired = excluded.retired
+insert into kind (code, label, position, retired, destination)
+values (%(code)s, %(label)s, (select coalesce(max(position), 0) + 1 from kind), %(retired)s, %(destination)s)
+on conflict (code) do update set label = excluded.label, retired = excluded.retired, destination = excluded.destination
 
 -- name: kinds_used
 select d.kind, count(*) from document d
@@ -46,7 +46,8 @@ join folder f on f.id = d.folder_id join sight s on s.access_id = f.access_id an
 where d.state in ('filed', 'binned') and d.party_id is not null group by d.party_id
 
 -- name: put_party
-update party set name = %(name)s, name_key = %(name_key)s, short = %(short)s where id = %(party)s
+update party set name = %(name)s, name_key = %(name_key)s, short = %(short)s, destination = %(destination)s
+where id = %(party)s
 
 -- name: drop_spellings
 delete from party_spelling where party_id = %(party)s

@@ -166,6 +166,41 @@ class MappingAsked(Asked):
     target: str = Field(max_length=1000)
 
 
+class GroupingAsked(Asked):
+    documents: list[DocumentNumber] = Field(max_length=200_000)
+    text: str = Field(max_length=400, description="The pattern of the folders that they go to")
+    base: FolderId | None = Field(
+        None, ge=1, le=NUMBER_MAX, description="Where the pattern begins; null: the drive"
+    )
+    dates: Literal["field", "name", "file"] = Field("field", description="Which date “when” is")
+
+
+class PatternFault(Wire):
+    at: int = Field(description="The place in its text, from 0")
+    why: str
+    mend: str
+
+
+class Group(Wire):
+    path: str
+    documents: int
+    is_new: bool
+
+
+class Lacking(Wire):
+    said: Said
+    documents: int
+
+
+class Grouped(Wire):
+    fault: PatternFault | None
+    groups: list[Group]
+    folders: int = Field(description="All of them, also those that are not shown")
+    moving: int
+    staying: int = Field(description="Already where they should go")
+    lacks: list[Lacking]
+
+
 class PathPair(Wire):
     path: str
     goes: str

@@ -14,6 +14,7 @@ from waka.web.door import Responses, blueprint, deps, person, reply
 from waka.work.changes.ways import discarding, filing
 from waka.work.desk import keeping as keeping_slips
 from waka.work.desk import queue as desk
+from waka.work.naming.destinations import Lead
 from waka.work.naming.preview import Preview
 from waka.work.naming.preview import preview as look_ahead
 from waka.work.naming.slips import Slip
@@ -76,10 +77,18 @@ def _preview(seen: Preview) -> sd.Preview:
         understood=understood, name=seen.name, segments=list(seen.segments), shortened=seen.shortened,
         findings=[sd.Finding.model_validate(finding) for finding in seen.findings],
         folder=s.FolderHead.model_validate(seen.folder, extra="ignore") if seen.folder is not None else None,
+        lead=_lead(seen.lead) if seen.lead is not None else None,
         before=[sd.Beside.model_validate(one) for one in seen.before],
         after=[sd.Beside.model_validate(one) for one in seen.after],
         stands=sd.Stands.model_validate(seen.stands) if seen.stands is not None else None,
     )  # fmt: skip
+
+
+def _lead(found: Lead) -> sd.Lead:
+    folder = s.FolderHead.model_validate(found.folder, extra="ignore")
+    return sd.Lead(
+        by=found.by, why=s.Said.model_validate(found.why), folder=folder, make=found.make, path=found.path
+    )
 
 
 @bp.put("/desk/<int:number>/slip", responses={200: sd.Edition, **REFUSALS})

@@ -61,6 +61,7 @@ class Slip(Asked):
         default_factory=dict, max_length=100, description="What is typed for further fields, by their codes"
     )
     folder: FolderId | None = Field(None, ge=1, le=NUMBER_MAX)
+    make: str = Field("", max_length=1000, description="The path beneath the folder that is still to be made")
     extension: str | None = Field(None, pattern=r"^(\.[A-Za-z0-9]{1,12}){0,2}$")
     as_version: bool = Field(
         False, description="Where the name is taken: as a new version of what stands there"
@@ -148,6 +149,16 @@ class Stands(Wire):
     same_bytes: bool
 
 
+class Lead(Wire):
+    """A folder that is proposed."""
+
+    by: Literal["party", "kind", "learned"]
+    why: Said
+    folder: FolderHead = Field(description="The deepest folder of it that is there")
+    make: str = Field(description="The path beneath that is still to be made; empty where all of it is there")
+    path: str
+
+
 class Preview(Wire):
     understood: Understood
     name: str | None
@@ -155,6 +166,7 @@ class Preview(Wire):
     shortened: str | None
     findings: list[Finding]
     folder: FolderHead | None
+    lead: Lead | None = Field(description="Where the slip leads, while no folder is chosen")
     before: list[Beside]
     after: list[Beside]
     stands: Stands | None = Field(description="The document that has the name already")

@@ -38,14 +38,16 @@ def put_field(path: sr.FieldPath, body: sr.FieldPut) -> Response:
 
 @bp.put("/rules/kinds/<string:code>", responses={204: None, **REFUSED})
 def put_kind(path: sr.FieldPath, body: sr.KindPut) -> Response:
-    rules.put_kind(deps(), person().id, path.code, body.label, retired=body.retired)
+    rules.put_kind(
+        deps(), person().id, path.code, body.label, retired=body.retired, destination=body.destination
+    )
     return Response(status=204)
 
 
 @bp.put("/rules/parties/<int:party>", responses={204: None, **REFUSED})
 def put_party(path: sr.PartyPath, body: sr.PartyPut) -> Response:
     """Change what a party is called; its former name stays one of its spellings."""
-    rules.put_party(deps(), person().id, path.party, body.name, body.short, body.spellings)
+    rules.put_party(deps(), person().id, path.party, rules.PartyWish(**body.model_dump()))
     return Response(status=204)
 
 

@@ -19,13 +19,18 @@ class FieldUsed(Wire):
     documents: int = Field(description="That say something in it, of those that the person may see")
 
 
+class KindInRules(Kind):
+    destination: str | None = Field(description="The pattern of where its documents are filed")
+
+
 class KindUsed(Wire):
-    kind: Kind
+    kind: KindInRules
     documents: int
 
 
 class NumberedParty(Party):
     id: int
+    destination: str | None = Field(description="The pattern of where its documents are filed")
 
 
 class PartyUsed(Wire):
@@ -60,6 +65,7 @@ class FieldPath(Asked):
 class KindPut(Asked):
     label: str = Field(min_length=1, max_length=60)
     retired: bool = False
+    destination: str | None = Field(None, max_length=400)
 
 
 class PartyPath(Asked):
@@ -70,6 +76,7 @@ class PartyPut(Asked):
     name: str = Field(min_length=1, max_length=200)
     short: str | None = Field(None, max_length=40)
     spellings: list[Annotated[str, Field(max_length=200)]] = Field(default_factory=list, max_length=50)
+    destination: str | None = Field(None, max_length=400)
 
 
 class PatternWish(Asked):

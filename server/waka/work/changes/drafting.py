@@ -22,12 +22,13 @@ from waka.records.documents import documents, versions
 from waka.records.documents.documents import Discarded, Waiting
 from waka.records.documents.versions import Kept
 from waka.records.folders import access, survey
+from waka.records.folders.access import MAY_FILE
 from waka.records.folders.survey import FolderRow, Source
 from waka.work.deps import Deps
 from waka.work.naming.reading import NameReader
 
 from .prepared import LeftOut
-from .structure import MAY_FILE, Structure, is_safe, split_path
+from .structure import Structure, is_safe, split_path
 
 
 @dataclass(slots=True)

@@ -13,10 +13,10 @@ from waka.core.ids import NO_FOLDER, DocumentId, FolderId, PersonId
 from waka.core.names import name_key, to_bytes
 from waka.records.changes.steps import Held
 from waka.records.folders import access, survey
+from waka.records.folders.access import MAY_FILE
 from waka.records.folders.survey import FolderRow
 
 from .prepared import LeftOut
-from .structure import MAY_FILE
 
 
 class Places:

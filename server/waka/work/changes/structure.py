@@ -7,11 +7,11 @@ from dataclasses import replace
 
 from waka.core.ids import NO_FOLDER, FolderId
 from waka.core.names import check_name, name_key
+from waka.records.folders.access import MAY_FILE
 from waka.records.folders.survey import FolderRow
 
 from .prepared import LeftOut
 
-MAY_FILE = ("filer", "keeper")
 MOST_GUESSES = (
     20  #: names that meet what is hidden, in one list: from there on, no new name is told from a hidden one
 )

@@ -32,6 +32,7 @@ from waka.records.folders import folders
 from waka.records.folders.folders import Folder
 from waka.work import office
 
+from .destinations import Lead, lead
 from .slips import Naming, Problem, Slip, Understood, understand
 
 STRIP = 4  #: neighbours shown each way
@@ -63,7 +64,9 @@ class Preview:
     segments: Sequence[Segment] = ()
     shortened: str | None = None
     findings: Sequence[Finding] = ()
-    folder: Folder | None = None
+    folder: Folder | None = None  #: where it stands, or above what is still to be made
+    make: str = ""  #: the path beneath that is still to be made
+    lead: Lead | None = None  #: where the slip leads, while no folder is chosen
     before: Sequence[Beside] = ()
     after: Sequence[Beside] = ()
     stands: Stands | None = None
@@ -129,15 +132,21 @@ def preview_of(
     understood = understand(slip, house, today)
     composed, extension, lacks = compose_name(understood, document, slip, house)
     understood.problems.extend(lacks)
-    folder = folders.one(conn, slip.folder, person) if slip.folder is not None else None
+    led = lead(conn, person, house, understood, _values(understood, house)) if slip.folder is None else None
+    folder = led.folder if led is not None else None
+    make = led.make if led is not None else slip.make
+    if slip.folder is not None:
+        folder = folders.one(conn, slip.folder, person)
     findings = _extension_findings(document, extension)
     if composed is None:
-        return Preview(understood=understood, name=None, findings=findings, folder=folder)
+        return Preview(
+            understood=understood, name=None, findings=findings, folder=folder, make=make, lead=led
+        )
     name = composed.stem + extension
     stands: Stands | None = None
     before: list[Beside] = []
     after: list[Beside] = []
-    if folder is not None:
+    if folder is not None and not make:
         beside = documents.names_beside(conn, folder=folder.id, name=name, person=person, ignore=document.id)
         room = len(folder.path) + 1 if folder.path else 0
         stands = _standing(conn, person, document, folder.id, name) if beside else None
@@ -149,10 +158,12 @@ def preview_of(
                 for side in around
             )
     else:
-        findings += check_name(name)
+        room = len(f"{folder.path}/{make}/") if folder is not None else 0
+        findings += check_name(name, parent_length=room)
     return Preview(
         understood=understood, name=name, segments=with_extension(composed.segments, extension),
-        shortened=composed.shortened, findings=findings, folder=folder, before=before, after=after, stands=stands,
+        shortened=composed.shortened, findings=findings, folder=folder, make=make, lead=led, before=before,
+        after=after, stands=stands,
     )  # fmt: skip
 
 

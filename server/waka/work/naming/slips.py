@@ -42,6 +42,7 @@ class Slip:
         default_factory=dict
     )  #: what was typed for further fields, by their codes
     folder: FolderId | None = None
+    make: str = ""  #: the path beneath ``folder`` that it goes to, as far as it is still to be made
     extension: str | None = None  #: in place of the arrival's own
     as_version: bool = False  #: where the name is taken: as a new version of what stands there
 
@@ -90,6 +91,8 @@ class Naming:
     office: OfficeSettings = field(default_factory=OfficeSettings)
     registry: Registry = field(default_factory=Registry)
     ids: dict[str, PartyId] = field(default_factory=dict)  #: of the parties, by their names
+    destinations: dict[str, str] = field(default_factory=dict)  #: of the parties, by their names
+    kind_destinations: dict[str, str] = field(default_factory=dict)  #: by the kinds' codes
     hidden: frozenset[str] = frozenset()  #: short forms of parties that the person may not know of
     _seen: dict[str, tuple[Segment, ...]] = field(default_factory=dict, compare=False)
 
@@ -99,17 +102,19 @@ class Naming:
         stamp = naming.stamp(conn)
         known = _loaded.get(stamp)
         if known is None:
-            kinds = {kind.code: kind.label for kind in naming.kinds(conn)}
+            kinds = naming.kinds(conn)
             registry = fields.registry(conn)
             rows = naming.party_rows(conn)
             office = settings_of(conn)
             known = cls(
                 naming.pattern(conn, registry.types, office.year_begins),
                 Parties.of(Party(row.name, row.short, tuple(row.spellings)) for row in rows),
-                kinds,
+                {kind.code: kind.label for kind in kinds},
                 office,
                 registry,
                 {row.name: row.id for row in rows},
+                {row.name: row.destination for row in rows if row.destination},
+                {kind.code: kind.destination for kind in kinds if kind.destination},
             )
             _loaded.clear()
             _loaded[stamp] = known

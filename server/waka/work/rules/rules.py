@@ -20,6 +20,7 @@ from waka.records.finding import logbook
 from waka.records.folders import access
 from waka.records.rules import fields
 from waka.work.deps import Deps
+from waka.work.naming import destinations
 
 LONGEST_NAME = 200
 MOST_KINDS = 100
@@ -108,8 +109,10 @@ def _assert_choices_stay(conn: Connection, wanted: Field) -> None:
         )  # fmt: skip
 
 
-def put_kind(deps: Deps, person: PersonId, code: str, label: str, *, retired: bool) -> None:
-    """Add a kind, or give one another label. Raises ``NotAllowed``, ``BadRequest``."""
+def put_kind(
+    deps: Deps, person: PersonId, code: str, label: str, *, retired: bool, destination: str | None = None
+) -> None:
+    """Add a kind, or change one. Raises ``NotAllowed``, ``BadRequest``."""
     label = label.strip()
     with deps.db.transaction() as conn:
         assert_keeper(conn, person)
@@ -123,19 +126,28 @@ def put_kind(deps: Deps, person: PersonId, code: str, label: str, *, retired: bo
             )
         if code not in {kind.code for kind in kinds} and len(kinds) >= MOST_KINDS:
             raise BadRequest(f"There are {MOST_KINDS} kinds already.", mend="Use one of them.")
-        fields.put_kind(conn, code, label, retired=retired)
+        leads = destinations.understood(conn, destination)
+        fields.put_kind(conn, code, label, retired=retired, destination=leads)
         fields.search_again(conn, kind=code)
         logbook.add_about(conn, "kind_changed", person=person, about=None, reason=said("field", label=label))
 
 
-def put_party(
-    deps: Deps, person: PersonId, number: PartyId, name: str, short: str | None, spellings: Sequence[str]
-) -> None:
-    """Change what a party is called; names of documents stay as they are.
+@dataclass(frozen=True, slots=True, kw_only=True)
+class PartyWish:
+    """A party as it is to be."""
+
+    name: str
+    short: str | None = None
+    spellings: Sequence[str] = ()
+    destination: str | None = None
+
+
+def put_party(deps: Deps, person: PersonId, number: PartyId, wish: PartyWish) -> None:
+    """Change what a party is called and where it is filed; names of documents stay as they are.
 
     Raises ``NotAllowed``, ``NotFound`` for one that the person may not know of, ``BadRequest``.
     """
-    name, short = " ".join(name.split()), (short or "").strip().lower() or None
+    name, short = " ".join(wish.name.split()), (wish.short or "").strip().lower() or None
     with deps.db.transaction() as conn:
         assert_keeper(conn, person)
         fields.hold(conn)
@@ -154,9 +166,9 @@ def put_party(
             raise BadRequest(
                 "Names tell the party by its short form.", mend="Give another one.", field="short"
             )
-        fields.put_party(conn, number, name, short)
+        fields.put_party(conn, number, name, short, destinations.understood(conn, wish.destination))
         fields.drop_spellings(conn, number)
-        for spelling in (*spellings, *([known.name] if known.name != name else [])):
+        for spelling in (*wish.spellings, *([known.name] if known.name != name else [])):
             if fold(spelling) and fold(spelling) != fold(name):
                 naming.add_spelling(conn, number, " ".join(spelling.split()))
         fields.search_again(conn, party=number)

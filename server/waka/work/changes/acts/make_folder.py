@@ -22,10 +22,10 @@ from waka.records.changes import steps
 from waka.records.changes.lists import ChangeList
 from waka.records.finding import logbook
 from waka.records.folders import access, folders
+from waka.records.folders.access import MAY_FILE
 from waka.work.changes.drafting import Drafting
 from waka.work.changes.places import Places
 from waka.work.changes.prepared import LeftOut, NothingToDo, Prepared
-from waka.work.changes.structure import MAY_FILE
 from waka.work.deps import Deps
 
 from .base import NOTHING, Done, Handler, kept, target_folder, target_name

@@ -19,10 +19,10 @@ from waka.records.changes import steps
 from waka.records.changes.lists import ChangeList
 from waka.records.finding import logbook
 from waka.records.folders import folders
+from waka.records.folders.access import MAY_FILE
 from waka.work.changes.drafting import Drafting, Looks
 from waka.work.changes.places import Places, placed
 from waka.work.changes.prepared import LeftOut, Prepared
-from waka.work.changes.structure import MAY_FILE
 from waka.work.deps import Deps
 
 from .base import NOTHING, Done, Handler, folder_of, kept, source_folder

@@ -13,13 +13,14 @@ from waka.core.changes.proposal import Proposal
 from waka.core.ids import DocumentId, ListId, PersonId
 from waka.core.words import CODES, worded
 from waka.drive.tree import shown
-from waka.errors import NameTaken, NameUnfit, NotFound, SlipChanged, SlipIncomplete
+from waka.errors import BadRequest, NameTaken, NameUnfit, NotFound, SlipChanged, SlipIncomplete
 from waka.records.desk import arrivals
 from waka.records.documents import documents
 from waka.work import office
 from waka.work.changes import at_once
 from waka.work.changes.at_once import Change
 from waka.work.changes.check import Examined
+from waka.work.changes.structure import is_safe
 from waka.work.deps import Deps
 from waka.work.naming.preview import Preview, preview_of
 from waka.work.naming.slips import Naming, Slip
@@ -87,7 +88,7 @@ def _change(conn: Connection, person: PersonId, number: DocumentId, slip: Slip, 
     _assert_complete(preview, slip)
     record = record_understood(conn, preview.understood)
     want = Proposal(
-        act=acts.File.code, document=number, into=slip.folder, name=preview.name, record=record,
+        act=acts.File.code, document=number, into=slip.folder, to=slip.make or None, name=preview.name, record=record,
         collision="version" if slip.as_version else "ask", slip=asdict(slip),
     )  # fmt: skip
     near = [slip.folder] if slip.folder is not None else []
@@ -103,6 +104,8 @@ def _assert_complete(preview: Preview, slip: Slip) -> None:
         raise SlipIncomplete([("folder", worded("not_chosen", {"field": "The folder"}))])
     if preview.folder is None:
         raise NotFound("The folder")
+    if not is_safe(slip.make):
+        raise BadRequest("A folder cannot be made there.", mend="Choose a folder.", field="folder")
     for finding in preview.findings:
         if finding.code == "taken":
             raise NameTaken(preview.name, preview.folder.path, finding.mend)

@@ -27,12 +27,12 @@ from waka.records.changes.lists import ChangeList
 from waka.records.documents import documents
 from waka.records.finding import logbook
 from waka.records.folders import folders
+from waka.records.folders.access import MAY_FILE
 from waka.work.changes import at_once
 from waka.work.changes.acts import handler
 from waka.work.changes.at_once import MOST_DOCUMENTS, Change
 from waka.work.changes.check import Examined
 from waka.work.changes.refusals import OF_FILES, refusal
-from waka.work.changes.structure import MAY_FILE
 from waka.work.deps import Deps
 
 from .kept_list import add, checked

@@ -1,0 +1,112 @@
+"""Where a slip leads: the destination of its party or kind, or where such documents were filed before."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from typing import Literal
+
+from psycopg import Connection
+
+from waka.core.changes.findings import Said, said
+from waka.core.ids import PersonId
+from waka.core.names import Destination, Fields, Led, Missing, PatternError
+from waka.errors import BadRequest
+from waka.records.folders import folders
+from waka.records.folders.access import MAY_FILE
+from waka.records.folders.folders import Folder
+from waka.records.rules import fields
+from waka.work.office import settings_of
+
+from .slips import Naming, Understood
+
+By = Literal["party", "kind", "learned"]
+LEARNED_FROM = 20  #: the latest documents of the same party and kind
+LEARNED_LEAST = 2
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Lead:
+    """A folder that is proposed: one that is there, and the path beneath it that is still to be made."""
+
+    by: By
+    why: Said
+    folder: Folder
+    make: str
+    path: str  #: of all of it
+
+
+def read(conn: Connection, text: str) -> Destination:
+    """Return the destination that *text* writes. Raises ``PatternError``, also where a field is none of the drive's."""
+    registry = fields.registry(conn)
+    found = Destination.read(text, year_begins=settings_of(conn).year_begins, types=registry.types)
+    for slot in found.slots:
+        if registry.one(slot.field) is None:
+            raise PatternError(text, max(text.find(slot.field), 0), f"There is no field “{slot.field}”",
+                               "Add it in Rules, Fields.")  # fmt: skip
+    return found
+
+
+def understood(conn: Connection, text: str | None) -> str | None:
+    """Return a destination as it is kept, None for none. Raises ``BadRequest`` for one that is not understood."""
+    text = (text or "").strip()
+    if not text:
+        return None
+    try:
+        return read(conn, text).text
+    except PatternError as error:
+        raise BadRequest(f"{error.why}.", mend=error.mend, field="destination", at=error.at) from None
+
+
+def lead(conn: Connection, person: PersonId, house: Naming, slip: Understood, values: Fields) -> Lead | None:
+    """Return where *slip* leads, None where nothing says so or the person may not file there.
+
+    *values*: what it says, as names tell it. The destination of the party comes before that of the kind, and both
+    before what is learned.
+    """
+    who = slip.who.name if slip.who is not None else None
+    asked: list[tuple[By, str, str | None]] = [
+        ("party", who or "", house.destinations.get(who) if who is not None else None),
+        ("kind", house.kinds.get(slip.kind or "", ""), house.kind_destinations.get(slip.kind or "")),
+    ]
+    for by, name, text in asked:
+        if text is None:
+            continue
+        try:
+            led = read(conn, text).lead(values, house.parties)
+        except PatternError:  # of a field that is gone
+            continue
+        found = _usable(conn, person, by, said(f"led_by_{by}", name=name), led)
+        if found is not None:
+            return found
+    return _learned(conn, person, house, slip)
+
+
+def _usable(conn: Connection, person: PersonId, by: By, why: Said, led: Led | Missing) -> Lead | None:
+    if isinstance(led, Missing):
+        return None
+    names = [level.text for level in led.levels]
+    way = folders.way(conn, person, names)
+    deepest = way[-1]
+    # whoever may not see where the way ends is not told of it
+    if deepest.right not in MAY_FILE:
+        return None
+    folder = folders.one(conn, deepest.id, person)
+    if folder is None:
+        return None
+    make = "/".join(names[len(way) - 1 :])
+    path = "/".join(part for part in (folder.path, make) if part)
+    return Lead(by=by, why=why, folder=folder, make=make, path=path)
+
+
+def _learned(conn: Connection, person: PersonId, house: Naming, slip: Understood) -> Lead | None:
+    party = house.ids.get(slip.who.name) if slip.who is not None else None
+    if party is None or slip.kind is None:
+        return None
+    year = slip.when.year if slip.when is not None else None
+    found = folders.where_such_stand(
+        conn, person, party=party, kind=slip.kind, year=year, latest=LEARNED_FROM, least=LEARNED_LEAST
+    )
+    folder = folders.one(conn, found, person) if found is not None else None
+    if folder is None:
+        return None
+    return Lead(by="learned", why=said("led_by_learned"), folder=folder, make="", path=folder.path)
