@@ -122,3 +122,13 @@ def test_no_use_case_is_longer_than_a_person_reads_at_once() -> None:
         if "work" in path.relative_to(SERVER).parts and (count := len(path.read_text().splitlines())) > 300
     }
     assert long == {}
+
+
+def test_no_two_shapes_of_the_api_share_a_name() -> None:
+    """The document knows a shape by its name alone: of two, one would silently stand for both."""
+    named: dict[str, list[str]] = {}
+    for path in sorted((SERVER / "web").rglob("*schemas.py")):
+        for node in ast.walk(ast.parse(path.read_text())):
+            if isinstance(node, ast.ClassDef):
+                named.setdefault(node.name, []).append(str(path.relative_to(SERVER)))
+    assert {name: paths for name, paths in named.items() if len(paths) > 1} == {}

@@ -3,6 +3,7 @@ import { Alert, Button, Checkbox, Form, Input, InputNumber, Progress, Table, typ
 import { useRef, useState } from 'react'
 import { api, told, type Schemas } from '../shared/api/client'
 import { namesQuery } from '../shared/api/queries'
+import { FaultAt } from '../shared/controls/FaultAt'
 import { Pick } from '../shared/controls/Pick'
 import { clock, dayOfMoment, number } from '../shared/format'
 import { useKeys } from '../shared/keys'
@@ -71,7 +72,7 @@ function Editor({ names, fields }: { names: Schemas['PatternInUse']; fields: Sch
   return (
     <div className="patternplace">
       <Form layout="vertical" className="patternform">
-        <Form.Item label="The pattern of names" htmlFor="pattern" validateStatus={fault ? 'error' : ''} help={fault && <Where text={wish.text} fault={fault} />}>
+        <Form.Item label="The pattern of names" htmlFor="pattern" validateStatus={fault ? 'error' : ''} help={fault && <FaultAt text={wish.text} fault={fault} />}>
           <Input id="pattern" ref={input} className="mono" value={wish.text} spellCheck={false} onChange={(event) => change({ text: event.target.value })} />
         </Form.Item>
         <div className="fieldwords" role="group" aria-label="Write a field where the cursor stands">
@@ -138,22 +139,6 @@ function Editor({ names, fields }: { names: Schemas['PatternInUse']; fields: Sch
         ]}
       />
     </div>
-  )
-}
-
-/** The pattern once more, with the place marked where it cannot be read. */
-function Where({ text, fault }: { text: string; fault: Schemas['Fault'] }) {
-  return (
-    <span className="faultat">
-      <code>
-        {text.slice(0, fault.at)}
-        <mark>{text.slice(fault.at, fault.at + 1) || ' '}</mark>
-        {text.slice(fault.at + 1)}
-      </code>
-      <span>
-        {fault.why} {fault.mend}
-      </span>
-    </span>
   )
 }
 

@@ -379,3 +379,11 @@ class StepFinding(Said):
     position: int
     other: int | None = Field(None, description="The position of the other step that it is about")
     offer: str | None = Field(None, description="A name that would do")
+
+
+class Fault(Wire):
+    """Why a pattern cannot be used."""
+
+    at: int = Field(description="The place in its text, from 0")
+    why: str
+    mend: str

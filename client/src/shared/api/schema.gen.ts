@@ -805,6 +805,40 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/lists/grouping": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Propose the list that moves what was chosen into folders composed from fields. */
+        post: operations["grouping_propose_lists_grouping_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/lists/grouping/look": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** What folders a pattern makes of what was chosen, and what is missing. Nothing moves. */
+        post: operations["grouping_look_lists_grouping_look_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/lists/mapping": {
         parameters: {
             query?: never;
@@ -2367,7 +2401,10 @@ export interface components {
             /** Undoes */
             undoes: boolean;
         };
-        /** Fault */
+        /**
+         * Fault
+         * @description Why a pattern cannot be used.
+         */
         Fault: {
             /**
              * At
@@ -2613,6 +2650,58 @@ export interface components {
             /** Key */
             key: string;
         };
+        /** Grouped */
+        Grouped: {
+            fault: components["schemas"]["Fault"] | null;
+            /**
+             * Folders
+             * @description All of them, also those that are not shown
+             */
+            folders: number;
+            /** Groups */
+            groups: components["schemas"]["LedFolder"][];
+            /** Lacks */
+            lacks: components["schemas"]["Lacking"][];
+            /** Moving */
+            moving: number;
+            /**
+             * Staying
+             * @description Already where they should go
+             */
+            staying: number;
+        };
+        /** GroupingAsked */
+        GroupingAsked: {
+            /**
+             * Base
+             * @description Where the pattern begins; null: the drive
+             * @default null
+             */
+            base: number | null;
+            /**
+             * Beneath
+             * @description All in this folder and beneath it
+             * @default null
+             */
+            beneath: number | null;
+            /**
+             * Dates
+             * @description Which date “when” is
+             * @default field
+             * @enum {string}
+             */
+            dates: "field" | "name" | "file";
+            /**
+             * Documents
+             * @default []
+             */
+            documents: number[];
+            /**
+             * Text
+             * @description The pattern of the folders that they go to
+             */
+            text: string;
+        };
         /** Groups */
         Groups: {
             /** Groups */
@@ -2742,6 +2831,12 @@ export interface components {
             documents: number;
             kind: components["schemas"]["KindInRules"];
         };
+        /** Lacking */
+        Lacking: {
+            /** Documents */
+            documents: number;
+            said: components["schemas"]["Said"];
+        };
         /** Lately */
         Lately: {
             /** Changed */
@@ -2774,6 +2869,15 @@ export interface components {
             /** Path */
             path: string;
             why: components["schemas"]["Said"];
+        };
+        /** LedFolder */
+        LedFolder: {
+            /** Documents */
+            documents: number;
+            /** Is New */
+            is_new: boolean;
+            /** Path */
+            path: string;
         };
         /** Limit */
         Limit: {
@@ -8850,6 +8954,198 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ChangeList"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Refused before anything moved */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    grouping_propose_lists_grouping_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["GroupingAsked"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ChangeList"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Refused before anything moved */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    grouping_look_lists_grouping_look_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["GroupingAsked"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Grouped"];
                 };
             };
             /** @description Bad Request */

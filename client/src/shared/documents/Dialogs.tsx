@@ -10,6 +10,7 @@ import { LookDialog } from './LookDialog'
 import { TagDialog } from './TagDialog'
 import type { useChanges } from './useChanges'
 
+const GroupDialog = lazy(() => import('./GroupDialog').then((m) => ({ default: m.GroupDialog })))
 const ManyFieldsDialog = lazy(() => import('./ManyFieldsDialog').then((m) => ({ default: m.ManyFieldsDialog })))
 const EmptyBinDialog = lazy(() => import('./EmptyBinDialog').then((m) => ({ default: m.EmptyBinDialog })))
 const RightsDialog = lazy(() => import('./RightsDialog').then((m) => ({ default: m.RightsDialog })))
@@ -17,7 +18,7 @@ const FieldsDialog = lazy(() => import('./FieldsDialog').then((m) => ({ default:
 
 /** Which question is open over the list. */
 export type Open =
-  | { what: 'move' | 'copy' | 'restore' | 'bin' | 'go' | 'pattern' | 'new-folder' | 'rename-folder' | 'move-folder' | 'remove-folder' | 'tag-folder' | 'copy-folder' | 'many-fields' | 'empty-bin' }
+  | { what: 'move' | 'copy' | 'restore' | 'bin' | 'go' | 'pattern' | 'new-folder' | 'rename-folder' | 'move-folder' | 'remove-folder' | 'tag-folder' | 'copy-folder' | 'many-fields' | 'group' | 'empty-bin' }
   | { what: 'tag'; worn: string[] }
   | { what: 'refer' | 'fields'; number: number }
   | { what: 'rights'; folder: number }
@@ -101,6 +102,8 @@ function Asked({ asking, onClose, folder, folders, changes, onGo, onPattern }: P
       return <CopyFolder folder={folder} chooser={chooser} onSay={(name, into) => { onClose(); changes.propose({ do: 'copy', folders: [folder?.id ?? 0], into, name }) }} />
     case 'many-fields':
       return <ManyFieldsDialog count={numbers.length} onClose={onClose} onSay={(fields, renames) => { onClose(); changes.propose({ do: 'correct', documents: numbers, fields, renames }) }} />
+    case 'group':
+      return <GroupDialog numbers={numbers} folder={folder} onClose={onClose} />
     case 'empty-bin':
       return <EmptyBinDialog onClose={onClose} />
     case 'bin':

@@ -21,8 +21,8 @@ def look(body: sl.GroupingAsked) -> Response:
     fault = found.fault
     return reply(
         sl.Grouped(
-            fault=sl.PatternFault(at=fault.at, why=f"{fault.why}.", mend=fault.mend) if fault is not None else None,
-            groups=[sl.Group.model_validate(one) for one in found.groups],
+            fault=s.Fault(at=fault.at, why=f"{fault.why}.", mend=fault.mend) if fault is not None else None,
+            groups=[sl.LedFolder.model_validate(one) for one in found.groups],
             folders=found.folders, moving=found.moving, staying=found.staying,
             lacks=[sl.Lacking(said=s.Said.model_validate(why), documents=count) for why, count in found.lacks],
         )

@@ -13,6 +13,7 @@ from waka.web.schemas import (
     NUMBER_MAX,
     Asked,
     DocumentNumber,
+    Fault,
     FolderNumber,
     ListPath,
     Position,
@@ -167,7 +168,10 @@ class MappingAsked(Asked):
 
 
 class GroupingAsked(Asked):
-    documents: list[DocumentNumber] = Field(max_length=200_000)
+    documents: list[DocumentNumber] = Field([], max_length=200_000)
+    beneath: FolderId | None = Field(
+        None, ge=1, le=NUMBER_MAX, description="All in this folder and beneath it"
+    )
     text: str = Field(max_length=400, description="The pattern of the folders that they go to")
     base: FolderId | None = Field(
         None, ge=1, le=NUMBER_MAX, description="Where the pattern begins; null: the drive"
@@ -175,13 +179,7 @@ class GroupingAsked(Asked):
     dates: Literal["field", "name", "file"] = Field("field", description="Which date “when” is")
 
 
-class PatternFault(Wire):
-    at: int = Field(description="The place in its text, from 0")
-    why: str
-    mend: str
-
-
-class Group(Wire):
+class LedFolder(Wire):
     path: str
     documents: int
     is_new: bool
@@ -193,8 +191,8 @@ class Lacking(Wire):
 
 
 class Grouped(Wire):
-    fault: PatternFault | None
-    groups: list[Group]
+    fault: Fault | None
+    groups: list[LedFolder]
     folders: int = Field(description="All of them, also those that are not shown")
     moving: int
     staying: int = Field(description="Already where they should go")

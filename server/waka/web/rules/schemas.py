@@ -9,7 +9,7 @@ from pydantic import Field
 
 from waka.core.ids import DocumentId, PartyId
 from waka.web.desk.schemas import FieldShape, Kind, Party
-from waka.web.schemas import FIELD_CODE, NUMBER_MAX, Asked, Said, Segment, Wire
+from waka.web.schemas import FIELD_CODE, NUMBER_MAX, Asked, Fault, Said, Segment, Wire
 
 Code = Annotated[str, Field(pattern=FIELD_CODE)]
 
@@ -106,12 +106,6 @@ class PatternInUse(Wire):
     revision: Revision
     counts: NameCounts
     is_being_read: bool = Field(description="Whether names conform is still being read by it")
-
-
-class Fault(Wire):
-    at: int = Field(description="The place in its text, from 0")
-    why: str
-    mend: str
 
 
 class Sample(Wire):

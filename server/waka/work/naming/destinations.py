@@ -64,18 +64,23 @@ def lead(conn: Connection, person: PersonId, house: Naming, slip: Understood, va
     before what is learned.
     """
     who = slip.who.name if slip.who is not None else None
-    asked: list[tuple[By, str, str | None]] = [
-        ("party", who or "", house.destinations.get(who) if who is not None else None),
-        ("kind", house.kinds.get(slip.kind or "", ""), house.kind_destinations.get(slip.kind or "")),
+    kind = slip.kind or ""
+    asked: list[tuple[By, Said, str | None]] = [
+        (
+            "party",
+            said("led_by_party", name=who or ""),
+            house.destinations.get(who) if who is not None else None,
+        ),
+        ("kind", said("led_by_kind", name=house.kinds.get(kind, "")), house.kind_destinations.get(kind)),
     ]
-    for by, name, text in asked:
+    for by, why, text in asked:
         if text is None:
             continue
         try:
             led = read(conn, text).lead(values, house.parties)
         except PatternError:  # of a field that is gone
             continue
-        found = _usable(conn, person, by, said(f"led_by_{by}", name=name), led)
+        found = _usable(conn, person, by, why, led)
         if found is not None:
             return found
     return _learned(conn, person, house, slip)

@@ -132,7 +132,7 @@ def preview_of(
     understood = understand(slip, house, today)
     composed, extension, lacks = compose_name(understood, document, slip, house)
     understood.problems.extend(lacks)
-    led = lead(conn, person, house, understood, _values(understood, house)) if slip.folder is None else None
+    led = leads(conn, person, house, understood) if slip.folder is None else None
     folder = led.folder if led is not None else None
     make = led.make if led is not None else slip.make
     if slip.folder is not None:
@@ -165,6 +165,11 @@ def preview_of(
         shortened=composed.shortened, findings=findings, folder=folder, make=make, lead=led, before=before,
         after=after, stands=stands,
     )  # fmt: skip
+
+
+def leads(conn: Connection, person: PersonId, house: Naming, understood: Understood) -> Lead | None:
+    """Return where a slip leads, whatever folder was chosen."""
+    return lead(conn, person, house, understood, _values(understood, house))
 
 
 def _standing(

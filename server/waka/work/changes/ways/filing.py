@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from dataclasses import asdict, dataclass
+from dataclasses import asdict, dataclass, replace
 from datetime import date
 
 from psycopg import Connection
@@ -22,7 +22,7 @@ from waka.work.changes.at_once import Change
 from waka.work.changes.check import Examined
 from waka.work.changes.structure import is_safe
 from waka.work.deps import Deps
-from waka.work.naming.preview import Preview, preview_of
+from waka.work.naming.preview import Preview, leads, preview_of
 from waka.work.naming.slips import Naming, Slip
 
 from .correcting import record_understood
@@ -87,9 +87,13 @@ def _change(conn: Connection, person: PersonId, number: DocumentId, slip: Slip, 
     preview = preview_of(conn, person, document, slip, house, today, shows_beside=False)
     _assert_complete(preview, slip)
     record = record_understood(conn, preview.understood)
+    # what was led there and not chosen is led again after an undo
+    led = leads(conn, person, house, preview.understood)
+    is_led = led is not None and (led.folder.id, led.make) == (slip.folder, slip.make)
+    kept = replace(slip, folder=None, make="") if is_led else slip
     want = Proposal(
         act=acts.File.code, document=number, into=slip.folder, to=slip.make or None, name=preview.name, record=record,
-        collision="version" if slip.as_version else "ask", slip=asdict(slip),
+        collision="version" if slip.as_version else "ask", slip=asdict(kept),
     )  # fmt: skip
     near = [slip.folder] if slip.folder is not None else []
     return Change(title=said("file", name=waiting.name), origin="desk", wants=[want], near=near)

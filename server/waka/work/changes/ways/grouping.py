@@ -37,8 +37,9 @@ SHOWN = 500  #: folders shown of what a grouping comes to
 class Grouping:
     """Documents that were chosen, and the pattern of the folders that they go to."""
 
-    documents: Sequence[DocumentId]
     text: str
+    documents: Sequence[DocumentId] = ()
+    beneath: FolderId | None = None  #: all that is filed in it and beneath it, in place of ``documents``
     base: FolderId | None = None  #: the folder that the pattern begins in; None: the drive
     dates: DatesBy = "field"  #: whether "when" is the field, the date in the name, or that of the file
 
@@ -126,6 +127,8 @@ def _led(
 ) -> Iterator[tuple[Source, str | Missing]]:
     """Yield every chosen document that is filed, with the path that it leads to from the base."""
     numbers = list(dict.fromkeys(grouping.documents))
+    if grouping.beneath is not None:
+        numbers = [number for number, _ in survey.beneath(conn, grouping.beneath, person)]
     found = survey.by_number(conn, person, numbers)
     sources = [found[number] for number in numbers if number in found and found[number].state == "filed"]
     dates = _dates(house, grouping.dates, sources)

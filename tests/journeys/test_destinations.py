@@ -1,0 +1,79 @@
+"""Folders that follow from fields: where a slip leads, and what is there grouped by what it says."""
+
+from playwright.sync_api import Page, expect
+
+from tests.journeys.conftest import sign_in
+from tests.journeys.test_changes import assert_agree, run_and_wait
+from tests.journeys.test_folders import open_folder, rows
+from tests.support import Server, files_beneath
+
+BILL = ("inv", "mrc", "12 3 26", "mizzen sail")
+
+
+def test_a_slip_says_where_it_leads_and_filing_makes_the_folders(page: Page, demo_server: Server) -> None:
+    sign_in(page, "magnus")
+    page.goto("/rules/kinds")
+    page.get_by_role("button", name="Change Invoice").click()
+    filed_in = page.get_by_label("Filed in")
+    filed_in.fill("Finance/{when yyyy")
+    page.keyboard.press("Enter")
+    expect(page.get_by_role("alert")).to_contain_text("A brace that is not closed")
+    filed_in.fill("Finance/By party/{who}/{when yyyy}")
+    page.keyboard.press("Enter")
+    expect(page.get_by_role("row", name="Invoice")).to_contain_text("Finance/By party/{who}/{when yyyy}")
+    page.get_by_role("link", name="Desk").click()
+    asked = page.get_by_role("link", name="renewal_notice.pdf")
+    asked.click()
+    expect(asked).to_have_attribute("aria-current", "true")
+    expect(page.get_by_role("combobox", name="Kind")).to_be_focused()
+    for text in BILL:
+        page.keyboard.type(text)
+        page.keyboard.press("Tab")
+    slip = page.get_by_role("region", name="Filing slip")
+    expect(slip).to_contain_text("where documents of the kind Invoice go; 3 folders will be made")
+    expect(slip.locator(".ghoststop")).to_have_text(["By party", "Marlow Rope & Canvas", "2026"])
+    page.keyboard.press("Enter")  # with no folder chosen by hand
+    expect(page.locator(".keybar")).to_contain_text("2026-03-12_mrc_mizzen-sail.pdf")
+    drive = demo_server.settings.drive
+    assert (drive / "Finance/By party/Marlow Rope & Canvas/2026/2026-03-12_mrc_mizzen-sail.pdf").is_file()
+    page.keyboard.press("Control+z")
+    expect(page.get_by_role("link", name="renewal_notice.pdf")).to_be_visible()
+    expect(slip).to_contain_text("3 folders will be made")
+    assert not (drive / "Finance/By party").exists()
+    assert_agree(demo_server)
+
+
+def test_all_beneath_a_folder_is_grouped_by_year_and_party_and_put_back(
+    page: Page, demo_server: Server
+) -> None:
+    drive = demo_server.settings.drive
+    before = files_beneath(drive)
+    sign_in(page, "magnus")
+    open_folder(page, "Finance/Invoices/2026")
+    expect(rows(page).first).to_be_visible()
+    page.keyboard.press("Control+a")
+    expect(page.get_by_role("toolbar")).to_contain_text("22 chosen")
+    page.keyboard.press("o")
+    pattern = page.get_by_label("The folders")
+    expect(pattern).to_be_focused()
+    outcome = page.get_by_role("region", name="What it comes to")
+    expect(outcome).to_contain_text("20 documents into 1 folder, 1 of them new")
+    expect(outcome.locator("li")).to_have_text(["FinanceInvoices20262026 20"])
+    pattern.fill("{when yyyy}/{whom}")
+    expect(page.get_by_text("There is no field “whom”.")).to_be_visible()
+    pattern.fill("{when yyyy}/{who}")
+    expect(outcome).to_contain_text("2026")
+    page.get_by_text("All documents beneath").click()
+    page.get_by_text("the drive", exact=True).click()
+    expect(outcome.locator("li").first).to_contain_text("2026")
+    pattern.focus()
+    page.keyboard.press("Enter")
+    expect(page.locator(".listtitle")).to_contain_text("into {when yyyy}/{who}")
+    run_and_wait(page)
+    assert files_beneath(drive) != before
+    assert_agree(demo_server)
+    page.get_by_role("button", name="Undo").click()
+    expect(page.locator(".listtitle")).to_contain_text("Undo: Group")
+    run_and_wait(page)
+    assert files_beneath(drive) == before
+    assert_agree(demo_server)
