@@ -9,7 +9,7 @@ import json
 import sys
 from collections.abc import Iterator
 from dataclasses import dataclass
-from typing import TextIO
+from typing import IO, TextIO
 
 import click
 
@@ -27,6 +27,8 @@ from waka.core.names import (
 from waka.core.names.columns import Vocabulary
 from waka.core.names.learning import propose
 from waka.core.names.pattern import CASES, JOINERS
+from waka.core.renaming import explain
+from waka.core.renaming.by_example import contexts_of
 
 KINDS = ("invoice", "bill", "letter", "minutes", "coursework", "certificate", "report", "form", "photo")
 SHOWN = 10  #: names that a pattern leaves over
@@ -109,7 +111,62 @@ def propose_patterns(file: TextIO, *, as_json: bool) -> None:
     sys.exit(0 if found else 1)
 
 
-def _names(file: TextIO) -> Iterator[str]:
+@names.command("like")
+@click.argument("words", nargs=-1, required=True)
+@click.option("--month-first", is_flag=True, help="Of dates in digits alone, where the names do not show it.")
+@click.option("--folder", default="", help="The name of the folder that they stand in.")
+@click.option("--json", "as_json", is_flag=True, help="Write one JSON object.")
+def rename_like(words: tuple[str, ...], folder: str, *, month_first: bool, as_json: bool) -> None:
+    """Say what becomes of the names in a file by example: OLD=NEW [OLD=NEW ...] FILE.
+
+    Each OLD is one of the names in FILE, one on each line; - is the standard input. Names in doubt are marked, and the
+    one is told whose correction would help most. Nothing is renamed.
+    """
+    corrected = dict(_pair(word) for word in words[:-1])
+    with click.open_file(words[-1], errors="surrogateescape") as file:
+        olds = list(_names(file))
+    missing = [old for old in corrected if old not in olds]
+    if not corrected or missing:
+        raise click.UsageError(
+            f"{missing[0]!r} is none of the names." if missing else "Give one example: OLD=NEW."
+        )
+    examples = {olds.index(old): new for old, new in corrected.items()}
+    found = explain(olds, examples, contexts_of(olds, [folder] * len(olds), month_first=month_first))
+    says = found.sentence.text if found.sentence is not None else None
+    asked = _shown(olds[found.ask]) if found.ask is not None else None
+    if as_json:
+        told = {
+            "sentence": says, "ask": asked,
+            "names": [
+                {"old": _shown(one.old), "new": _shown(one.renamed.name), "doubt": one.in_doubt}
+                for one in found.names
+            ],
+        }  # fmt: skip
+        click.echo(json.dumps(told, ensure_ascii=False, indent=2))
+    elif says is not None:
+        for one in found.names:
+            click.echo(
+                "\t".join(
+                    [_shown(one.old), _shown(one.renamed.name), *(["? in doubt"] if one.in_doubt else [])]
+                )
+            )
+    if says is None:
+        click.echo("No sentence explains these examples.", err=True)
+        sys.exit(1)
+    click.echo(f"By: {says}", err=True)
+    if asked is not None:
+        click.echo(f"Not sure: what becomes of {asked}?", err=True)
+    sys.exit(1 if any(one.in_doubt for one in found.names) else 0)
+
+
+def _pair(word: str) -> tuple[str, str]:
+    old, sign, new = word.partition("=")
+    if not (old and sign and new):
+        raise click.UsageError(f"{word!r} is no example: write OLD=NEW.")
+    return old, new
+
+
+def _names(file: IO[str]) -> Iterator[str]:
     for line in file:
         name = line.rstrip("\r\n").rpartition("/")[2]
         if name.strip():

@@ -76,3 +76,47 @@ def test_patterns_are_proposed_with_what_they_leave_over() -> None:
 def test_where_nothing_explains_the_names_that_is_said() -> None:
     found = run("propose", "-", given="a\n")
     assert (found.exit_code, found.stdout, found.stderr) == (1, "", "No pattern explains half of 1 names.\n")
+
+
+OLD = "150324 jt budget v2.xlsx\n150330 jt grant letter.docx\n150402 mo crew list.docx\n"
+
+
+def test_names_follow_an_example(tmp_path: Path) -> None:
+    names = tmp_path / "names.txt"
+    names.write_text(OLD)
+    found = run("like", "150324 jt budget v2.xlsx=2015-03-24_jt budget v2.xlsx", str(names))
+    assert found.exit_code == 0, found.output
+    assert found.stdout.splitlines() == [
+        "150324 jt budget v2.xlsx\t2015-03-24_jt budget v2.xlsx",
+        "150330 jt grant letter.docx\t2015-03-30_jt grant letter.docx",
+        "150402 mo crew list.docx\t2015-04-02_mo crew list.docx",
+    ]
+    assert found.stderr.startswith("By: ") and "write the date as yyyy-mm-dd" in found.stderr
+
+
+def test_what_is_in_doubt_is_marked_and_the_next_example_asked_for() -> None:
+    found = run(
+        "like",
+        "rope copy.txt=rope.txt",
+        "-",
+        "--json",
+        given="rope copy.txt\noars.txt\nmast copy.txt\nold sail.txt\n",
+    )
+    assert found.exit_code == 1
+    told = json.loads(found.stdout)
+    doubt = {one["old"]: one["doubt"] for one in told["names"]}
+    assert doubt["rope copy.txt"] is False and doubt["old sail.txt"] is True
+    assert told["ask"] in ("old sail.txt", "oars.txt")
+
+
+@pytest.mark.parametrize(
+    ("words", "code", "says"),
+    [
+        (["rope.txt"], 2, "Give one example"), (["rope.txt=", "-"], 2, "is no example"),
+        (["mast.txt=x.txt", "-"], 2, "none of the names"), (["rope.txt=rope.pdf", "-"], 1, "No sentence explains"),
+        (["rope.txt=rope.txt", "-"], 1, "No sentence explains"),
+    ],
+)  # fmt: skip
+def test_an_example_that_is_none_is_refused(words: list[str], code: int, says: str) -> None:
+    found = run("like", *words, given="rope.txt\n")
+    assert (found.exit_code, says in found.stderr) == (code, True), found.output

@@ -74,7 +74,7 @@ class DatesOfNames:
 
     def __init__(self, stems: Sequence[str]) -> None:
         common = [form for form, _ in common_forms(stems)]
-        self.forms = [*common, *(form for form in FORMS if form not in common and form not in _TWO_WAYS)]
+        self.forms = [*common, *(form for form in FORMS if form not in common and form not in TWO_WAYS)]
 
     def date(self, stem: str) -> FieldValue | None:
         """Return the date in *stem*, as far as it tells one."""
@@ -82,7 +82,7 @@ class DatesOfNames:
         return next((found.value for found in spots if found is not None), None)
 
 
-_TWO_WAYS = ("ddmmyyyy", "mm-dd-yyyy", "mmddyyyy", "dd-mm-yy", "dd.mm.yy", "yy-mm-dd", "yymmdd", "ddmmyy")
+TWO_WAYS = ("ddmmyyyy", "mm-dd-yyyy", "mmddyyyy", "dd-mm-yy", "dd.mm.yy", "yy-mm-dd", "yymmdd", "ddmmyy")
 
 
 @lru_cache(maxsize=64)
