@@ -123,13 +123,13 @@ def rename_like(words: tuple[str, ...], folder: str, *, month_first: bool, as_js
     one is told whose correction would help most. Nothing is renamed.
     """
     corrected = dict(_pair(word) for word in words[:-1])
+    if not corrected:
+        raise click.UsageError("Give one example before the file: OLD=NEW.")
     with click.open_file(words[-1], errors="surrogateescape") as file:
         olds = list(_names(file))
-    missing = [old for old in corrected if old not in olds]
-    if not corrected or missing:
-        raise click.UsageError(
-            f"{missing[0]!r} is none of the names." if missing else "Give one example: OLD=NEW."
-        )
+    missing = next((old for old in corrected if old not in olds), None)
+    if missing is not None:
+        raise click.UsageError(f"{missing!r} is none of the names.")
     examples = {olds.index(old): new for old, new in corrected.items()}
     found = explain(olds, examples, contexts_of(olds, [folder] * len(olds), month_first=month_first))
     says = found.sentence.text if found.sentence is not None else None

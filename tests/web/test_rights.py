@@ -18,6 +18,7 @@ from waka.web.app import DOCUMENT, create_app
 from waka.work.deps import Deps
 from waka.work.people import signing_in
 
+RENAMING = {"documents": [1, 2], "sentence": 'drop "x"'}
 GROUPING = {"documents": [1, 2], "text": "Finance/{when yyyy}/{who}", "base": None}
 SLIP = {"kind": "invoice", "who": "mrc", "when": "1 1 26", "what": "x", "folder": 2}
 
@@ -75,6 +76,10 @@ TABLE: dict[tuple[str, str], tuple[Any, int, Any]] = {
     ("post", "/api/lists/grouping/look"): (GROUPING, 200, {
         "fault": None, "groups": [], "folders": 0, "moving": 0, "staying": 0, "lacks": []}),
     ("post", "/api/lists/grouping"): (GROUPING, 400, None),
+    ("post", "/api/lists/renaming/look"): (RENAMING, 200, {
+        "sentence": 'drop "x"', "fault": None, "names": [], "documents": 0, "changing": 0, "in_doubt": 0, "in_the_way": 0,
+        "ask": None}),
+    ("post", "/api/lists/renaming"): (RENAMING, 400, None),
     ("post", "/api/lists/mapping"): ({"source": "Finance", "target": "x"}, 400, None),
     ("get", "/api/lists/{list_id}"): (None, 404, None),
     ("delete", "/api/lists/{list_id}"): (None, 404, None),

@@ -511,6 +511,7 @@ export const RESERVED_CODES = ["added", "by", "changed", "extension", "folder", 
 export const UNDO = "Undo: "
 export const TITLES: Record<string, string> = {
   "move": "Move [{name}][{folder} folder][{folders} folders][ and {more_document} document][ and {more_documents} documents][{document} document][{documents} documents][ to {to}]",
+  "rename_many": "Rename [{name}][{folder} folder][{folders} folders][ and {more_document} document][ and {more_documents} documents][{document} document][{documents} documents][: {sentence}]",
   "group": "Group [{name}][{folder} folder][{folders} folders][ and {more_document} document][ and {more_documents} documents][{document} document][{documents} documents] into {by}",
   "copy": "Copy [{name}][{folder} folder][{folders} folders][ and {more_document} document][ and {more_documents} documents][{document} document][{documents} documents][ to {to}]",
   "bin": "Bin [{name}][{folder} folder][{folders} folders][ and {more_document} document][ and {more_documents} documents][{document} document][{documents} documents]",
@@ -564,6 +565,7 @@ export const REASONS: Record<string, string> = {
   "words_run_together": "words run together in small letters are hard to read, and cannot be told apart again",
   "long_in_a_list": "{size} characters: a list of usual width cuts it off",
   "shortened": "words of {field} are left out, to keep it short enough",
+  "taken_here": "the name is taken in this folder",
   "alike": "another of these would have the same name",
   "no_date": "“{typed}” is no date[: try {example}]",
   "no_amount": "“{typed}” is no amount",

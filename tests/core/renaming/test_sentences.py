@@ -13,6 +13,7 @@ from waka.core.renaming.clauses import (
     LETTERS,
     MENDS,
     Add,
+    CallAll,
     Clause,
     Drop,
     DropFolder,
@@ -56,6 +57,8 @@ SAID = [
     ('write the date as yyyy-mm-dd; move the date first with "_"; put "-" for each " "', "mizzen sail 12.03.2025.pdf",
      "2025-03-12_mizzen-sail.pdf"),
     ('add "; x" last', "plan.docx", "plan; x.docx"),
+    ('call all "harbour wall"; add a counter 00 last with " "', "IMG_4311.jpg", "harbour wall 07.jpg"),
+    ("call all the folder", "IMG_4311.jpg", "Diesel log.jpg"),
     # nothing is met: nothing changes
     ("drop the date", "rope.pdf", "rope.pdf"),
     ("write the date as yyyy", "rope 99.99.2025.pdf", "rope 99.99.2025.pdf"),
@@ -102,7 +105,7 @@ signs = st.sampled_from([" ", "-", "_", " - ", ", "])
 parts = st.one_of(st.sampled_from(PARTS).map(Part), quoted.map(Part))
 numbers = st.sampled_from([part for part in PARTS if part.endswith("number")]).map(Part)
 clauses: st.SearchStrategy[Clause] = st.one_of(
-    parts.map(Drop), st.just(DropFolder()), st.sampled_from(LETTERS).map(WriteAll), st.sampled_from(MENDS).map(Tidy),
+    parts.map(Drop), quoted.map(CallAll), st.just(DropFolder()), st.sampled_from(LETTERS).map(WriteAll), st.sampled_from(MENDS).map(Tidy),
     st.builds(Write, parts, quoted), st.builds(Write, numbers, st.integers(1, 6).map(lambda n: "0" * n)),
     st.builds(Write, st.just(Part("the date")), st.sampled_from(["yyyy-mm-dd", "d mon yyyy", "yyyy-Qq", "dd.mm.yy"])),
     st.builds(Put, signs, signs), st.builds(Move, parts, st.sampled_from(["first", "last"]), signs),

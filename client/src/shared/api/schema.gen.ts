@@ -873,6 +873,40 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/lists/renaming": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Propose the list that renames them. */
+        post: operations["renaming_propose_lists_renaming_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/lists/renaming/look": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** What becomes of the names of some documents, by a sentence or by examples. Nothing changes. */
+        post: operations["renaming_look_lists_renaming_look_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/lists/sheet": {
         parameters: {
             query?: never;
@@ -2401,6 +2435,13 @@ export interface components {
             /** Undoes */
             undoes: boolean;
         };
+        /** Example */
+        Example: {
+            /** Name */
+            name: string;
+            /** Number */
+            number: number;
+        };
         /**
          * Fault
          * @description Why a pattern cannot be used.
@@ -3181,6 +3222,27 @@ export interface components {
             /** Person */
             person: number;
         };
+        /** NewName */
+        NewName: {
+            /** By Hand */
+            by_hand: boolean;
+            /**
+             * In Doubt
+             * @description What explains the examples as well would make another name of it
+             */
+            in_doubt: boolean;
+            /** New */
+            new: string;
+            /** Number */
+            number: number;
+            /** Old */
+            old: string;
+            /**
+             * Says
+             * @description What stands in its way
+             */
+            says: components["schemas"]["Said"][];
+        };
         /** NewPassword */
         NewPassword: {
             /** New */
@@ -3690,6 +3752,63 @@ export interface components {
             folder: number;
             /** Shown */
             shown: boolean;
+        };
+        /** RenamingAsked */
+        RenamingAsked: {
+            /** Documents */
+            documents: number[];
+            /**
+             * Examples
+             * @description New names that a person wrote
+             * @default []
+             */
+            examples: components["schemas"]["Example"][];
+            /**
+             * Month First
+             * @description Of dates in digits alone, where the names do not tell; null: as the office has it
+             * @default null
+             */
+            month_first: boolean | null;
+            /**
+             * Order
+             * @description In which documents are counted
+             * @default shown
+             * @enum {string}
+             */
+            order: "shown" | "name" | "when";
+            /**
+             * Sentence
+             * @description What is to become of the names; null: it is looked for by the examples
+             * @default null
+             */
+            sentence: string | null;
+        };
+        /** RenamingLooked */
+        RenamingLooked: {
+            /**
+             * Ask
+             * @description The document whose name would tell most
+             */
+            ask: number | null;
+            /** Changing */
+            changing: number;
+            /** Documents */
+            documents: number;
+            fault: components["schemas"]["Fault"] | null;
+            /** In Doubt */
+            in_doubt: number;
+            /** In The Way */
+            in_the_way: number;
+            /**
+             * Names
+             * @description At most a thousand; those to look at first, where there are more
+             */
+            names: components["schemas"]["NewName"][];
+            /**
+             * Sentence
+             * @description Null where none explains the examples
+             */
+            sentence: string | null;
         };
         /** Restored */
         Restored: {
@@ -9338,6 +9457,198 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Mapped"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Refused before anything moved */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    renaming_propose_lists_renaming_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RenamingAsked"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ChangeList"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Refused before anything moved */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    renaming_look_lists_renaming_look_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RenamingAsked"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RenamingLooked"];
                 };
             };
             /** @description Bad Request */

@@ -18,7 +18,21 @@ from rapidfuzz.distance import Levenshtein
 from waka.core.names.extension import split_extension
 from waka.core.names.spotting import FORMS, TWO_WAYS, common_forms, spot
 
-from .clauses import LETTERS, MENDS, Add, Clause, Context, Drop, DropFolder, Move, Put, Tidy, Write, WriteAll
+from .clauses import (
+    LETTERS,
+    MENDS,
+    Add,
+    CallAll,
+    Clause,
+    Context,
+    Drop,
+    DropFolder,
+    Move,
+    Put,
+    Tidy,
+    Write,
+    WriteAll,
+)
 from .parts import PARTS, Part, tokens
 from .sentence import Renamed, Sentence
 
@@ -27,6 +41,7 @@ LONGEST = 4  #: clauses
 MOST_FOUND = 60  #: sentences that explain the examples
 UNMET = 3.0  #: what it costs a sentence that a clause meets nothing in all other names
 DOUBT = 1.5  #: sentences that cost so much more count as what might have been meant
+MOST_RIVALS = 6
 JUDGED = 400  #: names that sentences are judged by
 SIGNS = (" ", "-", "_", ".", " - ", ", ")
 
@@ -86,17 +101,15 @@ def explain(names: Sequence[str], examples: Mapping[int, str], places: Sequence[
         return _nothing(names)
     ranked = _ranked(solved, names, places)
     best_score, best = ranked[0]
-    rivals = [sentence for score, sentence in ranked[1:] if score <= best_score + DOUBT]
+    rivals = _differing(
+        best, [one for score, one in ranked[1:] if score <= best_score + DOUBT], names, places
+    )
     told = []
     for at, (name, place) in enumerate(zip(names, places, strict=True)):
         renamed = best.apply(name, place)
         differ = any(rival.apply(name, place).name != renamed.name for rival in rivals)
         told.append(Told(name, renamed, in_doubt=at not in examples and (differ or bool(renamed.unmet))))
-    others = [
-        rival for rival in rivals
-        if any(rival.apply(n, p).name != t.renamed.name for n, p, t in zip(names, places, told, strict=True))
-    ]  # fmt: skip
-    return Found(best, told, others[:5], _most_telling(told, places, rivals))
+    return Found(best, told, rivals, _most_telling(told, places, rivals))
 
 
 def _nothing(names: Sequence[str]) -> Found:
@@ -117,6 +130,21 @@ def _most_telling(told: Sequence[Told], places: Sequence[Context], rivals: Seque
         if one.in_doubt
     ]
     return -max(asked)[1] if asked else None
+
+
+def _differing(
+    best: Sentence, rivals: Sequence[Sentence], names: Sequence[str], places: Sequence[Context]
+) -> list[Sentence]:
+    """Return the likeliest of *rivals* that make something else of a name than *best* and those before them do."""
+    some = list(zip(names, places, strict=True))[:: 1 + len(names) // JUDGED]
+    seen = {tuple(best.apply(name, place).name for name, place in some)}
+    found: list[Sentence] = []
+    for rival in rivals:
+        made = tuple(rival.apply(name, place).name for name, place in some)
+        if made not in seen and len(found) < MOST_RIVALS:
+            seen.add(made)
+            found.append(rival)
+    return found
 
 
 def _ranked(
@@ -186,8 +214,12 @@ def _candidates(state: Sequence[str], goals: Sequence[str], pairs: Sequence[_Pai
     in_goal = goal.casefold()
     literal = [Part(f'"{run}"') for run in runs if run.casefold() not in in_goal]
     yield from (Drop(part) for part in (*present, *literal))
+    counted = re.fullmatch(r"(.*[^0-9 _-])[ _-]*[0-9]+", goal)
+    if counted is not None:  # a name that all share, and a counter
+        yield CallAll(f'"{counted[1]}"')
     if context.folder:
         yield DropFolder()
+        yield CallAll("the folder")
         yield from (
             Add("the folder", where, sign) for where in ("first", "last") for sign in SIGNS if sign in goal
         )

@@ -209,7 +209,7 @@ class Add:
 
     @property
     def cost(self) -> float:
-        told = 1.2 + len(self.what) / 20 if self.what.startswith('"') else 1.1
+        told = 1.2 + len(self.what) / 8 if self.what.startswith('"') else 1.1
         return told + (0.2 if self.where.startswith("after") else 0)
 
     def apply(self, stem: str, context: Context) -> str | None:
@@ -229,6 +229,24 @@ class Add:
         if self.what == "the folder":
             return context.folder
         return f"{context.count:0{len(self.what.split()[-1])}d}"
+
+
+@dataclass(frozen=True, slots=True)
+class CallAll:
+    """The folder's name, or some text, in place of the whole name: with a counter after it, each is one of its own."""
+
+    what: str  #: text in double quotes, or ``the folder``
+
+    @property
+    def text(self) -> str:
+        return f"call all {self.what}"
+
+    @property
+    def cost(self) -> float:
+        return 1.6 + len(self.what) / 8 if self.what.startswith('"') else 1.2
+
+    def apply(self, _: str, context: Context, /) -> str | None:
+        return (self.what[1:-1] if self.what.startswith('"') else context.folder) or None
 
 
 @dataclass(frozen=True, slots=True)

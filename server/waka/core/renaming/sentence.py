@@ -16,7 +16,21 @@ from waka.core.names.extension import split_extension
 from waka.core.names.formats import DateFormat
 from waka.core.names.pattern import FORBIDDEN
 
-from .clauses import LETTERS, MENDS, Add, Clause, Context, Drop, DropFolder, Move, Put, Tidy, Write, WriteAll
+from .clauses import (
+    LETTERS,
+    MENDS,
+    Add,
+    CallAll,
+    Clause,
+    Context,
+    Drop,
+    DropFolder,
+    Move,
+    Put,
+    Tidy,
+    Write,
+    WriteAll,
+)
 from .parts import PARTS, Part
 
 MOST_CLAUSES = 20
@@ -24,6 +38,7 @@ _QUOTED = r'"[^"]*"'
 _PART = "|".join([*map(re.escape, sorted(PARTS, key=len, reverse=True)), _QUOTED])
 _GRAMMAR: tuple[tuple[re.Pattern[str], Callable[[re.Match[str]], Clause]], ...] = (
     (re.compile(r"drop the folder"), lambda _: DropFolder()),
+    (re.compile(f"call all (the folder|{_QUOTED})"), lambda m: CallAll(m[1])),
     (re.compile("|".join(MENDS)), lambda m: Tidy(m[0])),  # type: ignore[arg-type]
     (re.compile(f"drop ({_PART})"), lambda m: Drop(Part(m[1]))),
     (re.compile(f"write all ({'|'.join(LETTERS)})"), lambda m: WriteAll(m[1])),  # type: ignore[arg-type]
@@ -153,8 +168,9 @@ def _mend(text: str) -> str:
         ("write all", "write all in small letters"),
         ("write", 'write the date as yyyy-mm-dd, write the last number as 000, write "inv" as "invoice"'),
         ("put", 'put "-" for each " "'),
+        ("call", 'call all the folder, call all "harbour wall"'),
         ("move", 'move the date first with " "'),
         ("add", 'add "draft" last, add the folder first with " ", add a counter 00 first with " "'),
     )
     told = next((example for word, example in begins if text.startswith(word)), None)
-    return f"Such as: {told}." if told else "A clause begins with drop, write, put, move or add."
+    return f"Such as: {told}." if told else "A clause begins with drop, write, put, move, add or call."

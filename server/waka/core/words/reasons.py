@@ -47,6 +47,7 @@ _OF_PATTERNS = {
     "words_run_together": "words run together in small letters are hard to read, and cannot be told apart again",
     "long_in_a_list": "{size} characters: a list of usual width cuts it off",
     "shortened": "words of {field} are left out, to keep it short enough",
+    "taken_here": "the name is taken in this folder",
     "alike": "another of these would have the same name",
 }
 _NOT_UNDERSTOOD = {
