@@ -7,7 +7,7 @@ import { number, plural } from '../shared/format'
 import { PathLine, stopsOf, type Stop } from '../shared/PathLine'
 import { ProblemNote } from '../shared/ProblemNote'
 import { whereAsked } from '../shared/redirect'
-import { differing } from './words'
+import { differing } from '../shared/differing'
 
 /** Two path patterns whose parts have names; at the side what fits, what does not, and why. */
 export function MappingForm({ onMade }: { onMade: (list: ChangeList, asked: string | undefined) => void }) {

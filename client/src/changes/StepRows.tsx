@@ -4,12 +4,13 @@ import { Checkbox } from 'antd'
 import { useEffect, useRef, type CSSProperties } from 'react'
 import type { Step } from '../shared/api/client'
 import { STEP_PAGE, stepsQuery, type StepFilter } from '../shared/api/queries'
+import { differing } from '../shared/differing'
 import { number } from '../shared/format'
 import { PathLine, stopsOf, type Stop } from '../shared/PathLine'
 import { ProblemNote } from '../shared/ProblemNote'
 import { SegmentedName } from '../shared/SegmentedName'
 import { mendWorded, worded } from '../shared/said'
-import { differing, findingOf, STEP_STATES, TO_LOOK_AT } from './words'
+import { findingOf, STEP_STATES, TO_LOOK_AT } from './words'
 
 /** What stands between the two paths of a step. */
 const ARROWS: Record<string, string> = { copy: 'copy →', make_folder: 'made in', version: 'as a new version →', unversion: 'by itself again →' }

@@ -1,6 +1,7 @@
 import { expect, test } from 'vitest'
 import type { ChangeList } from '../shared/api/client'
-import { differing, standing, timeLeft } from './words'
+import { differing } from '../shared/differing'
+import { standing, timeLeft } from './words'
 
 const marked = (from: string, to: string) => {
   const [a, b] = [from.split('/'), to.split('/')]

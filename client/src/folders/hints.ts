@@ -20,6 +20,7 @@ export const MORE: KeyHint[] = [
   { keys: 'K', does: 'carry: pick up here, put down elsewhere (J)', group: 'Changing' },
   { keys: 'E', does: 'rename; Tab goes on to the next', group: 'Changing' },
   { keys: 'B', does: 'correct the fields', group: 'Changing' },
+  { keys: 'A', does: 'names of all that are chosen, by example', group: 'Changing' },
   { keys: 'O', does: 'group into folders by their fields', group: 'Changing' },
   { keys: 'T', does: 'tag', group: 'Changing' },
   { keys: 'X', does: 'cross-refer: show in a further folder', group: 'Changing' },

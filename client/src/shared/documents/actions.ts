@@ -35,6 +35,7 @@ export function actionsFor({ list, selection, right, documents, changes, setOpen
     { key: 'K', word: 'carry', act: () => carry(numbers) },
     ...(cursor !== null ? [{ key: 'E', word: 'rename', act: () => setRenaming(cursor) }] : []),
     { key: 'B', word: 'fields', act: () => setOpen(one ? { what: 'fields', number: cursor } : { what: 'many-fields' }) },
+    ...(one ? [] : [{ key: 'A', word: 'names', act: () => setOpen({ what: 'rename-many' }) }]),
     { key: 'O', word: 'group', act: () => setOpen({ what: 'group' }) },
     { key: 'T', word: 'tag', act: () => setOpen({ what: 'tag', worn: wornBy(documents, numbers) }) },
     ...(one ? [{ key: 'X', word: 'cross-refer', act: () => setOpen({ what: 'refer', number: cursor }) }] : []),
