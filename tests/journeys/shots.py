@@ -82,6 +82,21 @@ def patterns(page: Page) -> None:
     expect(page.get_by_role("row").nth(1)).to_contain_text("nov 2026")
 
 
+def renaming(page: Page) -> None:
+    """One name is corrected, and tells the others."""
+    found = page.request.get("/api/folders").json()["folders"]
+    page.goto(f"/folders/{next(one['id'] for one in found if one['path'] == 'Trainees/Bryn Osei')}")
+    expect(page.locator(".tablerow").first).to_be_visible()
+    page.keyboard.press("Control+a")
+    expect(page.get_by_role("toolbar")).to_contain_text("9 chosen")
+    page.keyboard.press("a")
+    page.get_by_label("New name of 2026-04-21_bos_knots-01-bowline.pdf").fill(
+        "Bryn Osei - knots 01 bowline (21 Apr 2026).pdf"
+    )
+    page.keyboard.press("Enter")
+    page.wait_for_timeout(2500)
+
+
 def rules(page: Page) -> None:
     """A field of the team's own is added."""
     page.goto("/rules")
@@ -217,7 +232,7 @@ def _take_all(server: Server) -> None:
         page = context.new_page()
         page.goto("/")
         sign_in(page, "magnus")
-        for show in (details, pages, rights, rules, patterns, office, storage, versions):
+        for show in (details, pages, rights, rules, patterns, renaming, office, storage, versions):
             show(page)
             take(page, show.__name__)
         carrying(page)

@@ -342,10 +342,33 @@ def rules_names(page: Page) -> None:
     expect(page.get_by_role("row").nth(1)).to_contain_text("2026")
 
 
+def names_of_many(page: Page) -> None:
+    choose_all(page, "Trainees/Bryn Osei")
+    page.keyboard.press("a")
+    page.get_by_label("New name of 2026-04-21_bos_knots-01-bowline.pdf").fill("2026-04-21 bowline bos.pdf")
+    page.keyboard.press("Enter")
+    expect(page.locator(".renaming")).to_contain_text("in doubt: is it right?")
+
+
+def grouping(page: Page) -> None:
+    choose_all(page, "Finance/Invoices/2026")
+    page.keyboard.press("o")
+    page.get_by_label("The folders").fill("{when yyyy-Qq}/{who}")
+    expect(page.get_by_role("region", name="What it comes to")).to_contain_text("2026-Q1")
+
+
+def choose_all(page: Page, path: str) -> None:
+    found = page.request.get("/api/folders").json()["folders"]
+    go_to(page, f"/folders/{next(one['id'] for one in found if one['path'] == path)}")
+    expect(page.locator(".tablerow").first).to_be_visible()
+    page.keyboard.press("Control+a")
+    expect(page.get_by_role("toolbar")).to_contain_text("chosen")
+
+
 KEEPERS: list[Callable[[Page], None]] = [
     folders_chosen, folders_as_pages, folders_grouped, chooser, fields, rights, lately, bin, storage, office,
     invitation, fields_of_many, emptying_the_bin, carrying, carried_elsewhere, changes_by_sheet, changes_by_path, change_list, naming_others, proof, changes,
-    rules, new_field, rules_kinds, rules_parties, rules_names,
+    rules, new_field, rules_kinds, rules_parties, rules_names, names_of_many, grouping,
 ]  # fmt: skip
 VIEWS: list[Callable[[Page], None]] = [
     desk_with_a_full_slip, desk_with_open_folders, desk_with_a_problem, keys, folders, folders_large,
@@ -365,6 +388,8 @@ IN_THE_DARK = (
     proof,
     new_field,
     rules_names,
+    names_of_many,
+    grouping,
 )
 
 

@@ -46,8 +46,8 @@ def look(
     return grouping.look(drive.deps, person or drive.filer, Grouping(documents=numbers, text=text, **more))  # type: ignore[arg-type]
 
 
-def outcome(found: grouping.Grouped) -> list[tuple[str, int, bool]]:
-    return [(group.path, group.documents, group.is_new) for group in found.groups]
+def outcome(found: grouping.Grouped) -> list[tuple[str, int, int]]:
+    return [(group.path, group.documents, group.missing) for group in found.groups]
 
 
 def test_it_is_seen_run_and_put_back(drive: SmallDrive, bills: list[int]) -> None:
@@ -55,7 +55,7 @@ def test_it_is_seen_run_and_put_back(drive: SmallDrive, bills: list[int]) -> Non
     wish = Grouping(documents=bills, text="Bills/{when yyyy}/{who}")
     found = grouping.look(drive.deps, drive.keeper, wish)
     assert outcome(found) == [
-        ("Bills/2025/Marlow Rope & Canvas", 2, True), ("Bills/2026/Brae Coast Energy", 1, True)]  # fmt: skip
+        ("Bills/2025/Marlow Rope & Canvas", 2, 3), ("Bills/2026/Brae Coast Energy", 1, 3)]  # fmt: skip
     assert (found.folders, found.moving, found.staying) == (2, 3, 0)
     assert {(why.code, why.facts["field"]): count for why, count in found.lacks} == {
         ("lacks", "Who"): 1, ("lacks", "When"): 1}  # fmt: skip
@@ -99,7 +99,7 @@ def test_dates_are_those_that_were_chosen(drive: SmallDrive, bills: list[int]) -
 
 def test_all_beneath_a_folder_are_grouped_without_being_named(drive: SmallDrive, bills: list[int]) -> None:
     found = look(drive, [], "{who letter}", beneath=drive.folder("Finance"), base=drive.folder("Finance"))
-    assert outcome(found) == [("Finance/B", 1, True), ("Finance/M", 2, True)]
+    assert outcome(found) == [("Finance/B", 1, 1), ("Finance/M", 2, 1)]
 
 
 def test_a_folder_that_nobody_told_one_of_looks_like_one_that_is_not_there(
@@ -107,7 +107,7 @@ def test_a_folder_that_nobody_told_one_of_looks_like_one_that_is_not_there(
 ) -> None:
     drive.keep_to("Trainees", drive.keeper)
     guesses = {name: outcome(look(drive, bills[:1], name)) for name in ("Trainees", "Traineez")}
-    assert guesses == {name: [(name, 1, True)] for name in guesses}
+    assert guesses == {name: [(name, 1, 1)] for name in guesses}
     with pytest.raises(NotFound):
         look(drive, bills[:1], "x", base=_hidden(drive))
     # and nothing of another's documents is counted

@@ -31,7 +31,7 @@ export function Where({ slip, change, desk, inputs, submit, folders, preview }: 
         {chosen ? (
           <>
             <PathLine stops={stopsOf(chosen.path)} />
-            <Button size="small" type="text" aria-label="Not this folder" onClick={() => change({ folder: null })}>
+            <Button size="small" type="text" tabIndex={-1} aria-label="Not this folder" onClick={() => change({ folder: null })}>
               ×
             </Button>
           </>
@@ -52,6 +52,7 @@ export function Where({ slip, change, desk, inputs, submit, folders, preview }: 
         folders={folders}
         recent={desk.recent}
         onChoose={(folder) => change({ folder })}
+        onClear={() => change({ folder: null })}
         onEnter={submit}
       />
       {chosen && preview?.folder?.right === 'reader' && <small className="bad">You may look here, but not file.</small>}
@@ -59,11 +60,12 @@ export function Where({ slip, change, desk, inputs, submit, folders, preview }: 
   )
 }
 
-function FolderField({ inputRef, folders, recent, onChoose, onEnter }: {
+function FolderField({ inputRef, folders, recent, onChoose, onClear, onEnter }: {
   inputRef: RefObject<HTMLInputElement | null>
   folders: OutlineEntry[]
   recent: number[]
   onChoose: (folder: number) => void
+  onClear: () => void // Backspace where nothing is typed
   onEnter: () => void
 }) {
   const [typed, setTyped] = useState('')
@@ -74,6 +76,7 @@ function FolderField({ inputRef, folders, recent, onChoose, onEnter }: {
         ...folders.map((folder) => ({ ...outlineChoice(folder), group: 'All folders' })),
       ]
   return (
+    <div onKeyDown={(event) => event.key === 'Backspace' && typed === '' && onClear()}>
     <TypeAhead
       label="Folder"
       inLine
@@ -90,5 +93,6 @@ function FolderField({ inputRef, folders, recent, onChoose, onEnter }: {
       }}
       onEnter={onEnter}
     />
+    </div>
   )
 }

@@ -20,6 +20,7 @@ from waka.core.renaming.clauses import (
     Move,
     Put,
     Tidy,
+    Wrap,
     Write,
     WriteAll,
 )
@@ -47,6 +48,7 @@ SAID = [
     ('put "-" for each " "', "mizzen sail repair.pdf", "mizzen-sail-repair.pdf"),
     ("tidy the spaces", "rope   list .pdf", "rope list.pdf"),
     ("part words at capitals", "RopeList2.pdf", "Rope List2.pdf"),
+    ("put the date in brackets", "minutes 12.03.2025.docx", "minutes (12.03.2025).docx"),
     ("drop the brackets", "log (engine).docx", "log engine.docx"),
     ('move the date first with "_"', "minutes 12.03.2025.docx", "12.03.2025_minutes.docx"),
     ('move the first number last with " "', "4471 hire.pdf", "hire 4471.pdf"),
@@ -105,7 +107,7 @@ signs = st.sampled_from([" ", "-", "_", " - ", ", "])
 parts = st.one_of(st.sampled_from(PARTS).map(Part), quoted.map(Part))
 numbers = st.sampled_from([part for part in PARTS if part.endswith("number")]).map(Part)
 clauses: st.SearchStrategy[Clause] = st.one_of(
-    parts.map(Drop), quoted.map(CallAll), st.just(DropFolder()), st.sampled_from(LETTERS).map(WriteAll), st.sampled_from(MENDS).map(Tidy),
+    parts.map(Drop), quoted.map(CallAll), parts.map(Wrap), st.just(DropFolder()), st.sampled_from(LETTERS).map(WriteAll), st.sampled_from(MENDS).map(Tidy),
     st.builds(Write, parts, quoted), st.builds(Write, numbers, st.integers(1, 6).map(lambda n: "0" * n)),
     st.builds(Write, st.just(Part("the date")), st.sampled_from(["yyyy-mm-dd", "d mon yyyy", "yyyy-Qq", "dd.mm.yy"])),
     st.builds(Put, signs, signs), st.builds(Move, parts, st.sampled_from(["first", "last"]), signs),

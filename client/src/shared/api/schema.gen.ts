@@ -2915,8 +2915,11 @@ export interface components {
         LedFolder: {
             /** Documents */
             documents: number;
-            /** Is New */
-            is_new: boolean;
+            /**
+             * Missing
+             * @description How many of its folders, at its end, are still to be made
+             */
+            missing: number;
             /** Path */
             path: string;
         };

@@ -99,15 +99,20 @@ export function GroupDialog({ numbers, folder, onClose }: Props) {
           </div>
         </div>
         <section aria-label="What it comes to" aria-live="polite" tabIndex={0}>
-          {found && !fault && <Outcome found={found} dates={dates} />}
+          {found && !fault && <Outcome found={found} dates={dates} above={begins === 'here' ? (folder?.path ?? '') : ''} />}
         </section>
       </form>
     </Dialog>
   )
 }
 
-function Outcome({ found, dates }: { found: Schemas['Grouped']; dates: string }) {
-  const fresh = found.groups.filter((group) => group.is_new).length
+/** A path without what stands above all of them. */
+function beneath(path: string, above: string): string {
+  return above && path.startsWith(`${above}/`) ? path.slice(above.length + 1) : path
+}
+
+function Outcome({ found, dates, above }: { found: Schemas['Grouped']; dates: string; above: string }) {
+  const fresh = found.groups.filter((group) => group.missing > 0).length
   return (
     <>
       <p>
@@ -124,7 +129,7 @@ function Outcome({ found, dates }: { found: Schemas['Grouped']; dates: string })
       <ul className="groups">
         {found.groups.map((group) => (
           <li key={group.path}>
-            <PathLine stops={stopsOf(group.path)} isNew={group.is_new ? 1 : 0} /> <small>{number(group.documents)}</small>
+            <PathLine stops={stopsOf(beneath(group.path, above))} isNew={group.missing} /> <small>{number(group.documents)}</small>
           </li>
         ))}
       </ul>

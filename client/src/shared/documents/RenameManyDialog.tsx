@@ -94,7 +94,7 @@ export function RenameManyDialog({ numbers, onClose }: Props) {
                 editing === one.number ? (
                   <NameInput key={one.number} one={one} onSay={(name) => correct(one, name)} onStep={step} onLeave={() => setEditing(null)} />
                 ) : (
-                  <Button type="text" size="small" className="newname" aria-label={`Correct ${one.new}`} onClick={() => setEditing(one.number)}>
+                  <Button type="text" size="small" className="newname" aria-label={one.new === one.old ? `as it is: correct ${one.old}` : `Correct ${one.new}`} onClick={() => setEditing(one.number)}>
                     {one.new === one.old ? <span className="soft">as it is</span> : <Letters text={one.new} other={one.old} isNew />}
                   </Button>
                 ),
@@ -115,7 +115,7 @@ export function RenameManyDialog({ numbers, onClose }: Props) {
                     </Tag>
                   )}
                   {one.in_doubt && (
-                    <Button size="small" type="link" aria-label={`${one.new} is right`} onClick={() => right(one)}>
+                    <Button size="small" type="link" onClick={() => right(one)}>
                       in doubt: is it right?
                     </Button>
                   )}
@@ -125,13 +125,14 @@ export function RenameManyDialog({ numbers, onClose }: Props) {
           ]}
         />
         <Form.Item layout="vertical" label="As a sentence" htmlFor="sentence" validateStatus={fault ? 'error' : ''} help={fault && <FaultAt text={said ?? ''} fault={fault} />}>
-          <Input
+          <Input.TextArea
             id="sentence"
             className="mono"
+            rows={2}
             spellCheck={false}
             value={said ?? found?.sentence ?? ''}
             placeholder={'drop the leading number; write the date as yyyy-mm-dd; put "-" for each " "'}
-            onChange={(event) => setSaid(event.target.value.trim() === '' ? null : event.target.value)}
+            onChange={(event) => setSaid(event.target.value.trim() === '' ? null : event.target.value.replaceAll('\n', ' '))}
           />
         </Form.Item>
         {corrected.size > 0 && isKnown && said === null && found?.sentence === null && <p className="wait">No sentence explains {corrected.size === 1 ? 'this correction' : 'these corrections'}: only what was corrected by hand is renamed.</p>}

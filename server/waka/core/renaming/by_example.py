@@ -10,6 +10,7 @@ that say hardly more make another name of one, that name is in doubt, and is the
 from __future__ import annotations
 
 import re
+from collections import Counter
 from collections.abc import Iterator, Mapping, Sequence
 from dataclasses import dataclass
 
@@ -30,6 +31,7 @@ from .clauses import (
     Move,
     Put,
     Tidy,
+    Wrap,
     Write,
     WriteAll,
 )
@@ -37,7 +39,7 @@ from .parts import PARTS, Part, tokens
 from .sentence import Renamed, Sentence
 
 BEAM = 40  #: results of each length that are gone on with
-LONGEST = 4  #: clauses
+LONGEST = 7  #: clauses
 MOST_FOUND = 60  #: sentences that explain the examples
 UNMET = 3.0  #: what it costs a sentence that a clause meets nothing in all other names
 DOUBT = 1.5  #: sentences that cost so much more count as what might have been meant
@@ -105,10 +107,15 @@ def explain(names: Sequence[str], examples: Mapping[int, str], places: Sequence[
         best, [one for score, one in ranked[1:] if score <= best_score + DOUBT], names, places
     )
     told = []
-    for at, (name, place) in enumerate(zip(names, places, strict=True)):
-        renamed = best.apply(name, place)
+    made = [best.apply(name, place) for name, place in zip(names, places, strict=True)]
+    times = Counter((place.folder, one.name) for one, place in zip(made, places, strict=True))
+    for at, (name, place, renamed) in enumerate(zip(names, places, made, strict=True)):
+        # what would be called as another one is surely meant otherwise
+        is_alike = times[place.folder, renamed.name] > 1 and renamed.name != name
         differ = any(rival.apply(name, place).name != renamed.name for rival in rivals)
-        told.append(Told(name, renamed, in_doubt=at not in examples and (differ or bool(renamed.unmet))))
+        told.append(
+            Told(name, renamed, in_doubt=at not in examples and (differ or is_alike or bool(renamed.unmet)))
+        )
     return Found(best, told, rivals, _most_telling(told, places, rivals))
 
 
@@ -214,8 +221,8 @@ def _candidates(state: Sequence[str], goals: Sequence[str], pairs: Sequence[_Pai
     in_goal = goal.casefold()
     literal = [Part(f'"{run}"') for run in runs if run.casefold() not in in_goal]
     yield from (Drop(part) for part in (*present, *literal))
-    counted = re.fullmatch(r"(.*[^0-9 _-])[ _-]*[0-9]+", goal)
-    if counted is not None:  # a name that all share, and a counter
+    counted = re.fullmatch(r"(.*[^0-9 _-])[ _-]*([0-9]+)", goal)
+    if counted is not None and int(counted[2]) == context.count:  # a name that all share, and a counter
         yield CallAll(f'"{counted[1]}"')
     if context.folder:
         yield DropFolder()
@@ -230,6 +237,8 @@ def _candidates(state: Sequence[str], goals: Sequence[str], pairs: Sequence[_Pai
         Put(old, new) for old in SIGNS for new in ("", *SIGNS)
         if old != new and old in stem and (new in goal) and goal.count(old) < stem.count(old)
     )  # fmt: skip
+    if goal.count("(") > stem.count("("):
+        yield from (Wrap(part) for part in present)
     signs = [sign for sign in SIGNS if sign in goal]
     for part in present:
         yield from (Move(part, "first", sign) for sign in signs)

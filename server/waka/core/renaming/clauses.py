@@ -147,6 +147,27 @@ class Put:
         return stem.replace(self.old, self.new)
 
 
+@dataclass(frozen=True, slots=True)
+class Wrap:
+    """Brackets around a part."""
+
+    part: Part
+
+    @property
+    def text(self) -> str:
+        return f"put {self.part.text} in brackets"
+
+    @property
+    def cost(self) -> float:
+        return _cost_of(self.part)
+
+    def apply(self, stem: str, context: Context, /) -> str | None:
+        place = self.part.find(stem, context.forms)
+        if place is None or self.part.text == "what is in brackets":
+            return None
+        return f"{stem[: place.start]}({stem[place.start : place.end]}){stem[place.end :]}"
+
+
 Mend = Literal["tidy the spaces", "part words at capitals", "drop the brackets"]
 MENDS: tuple[Mend, ...] = ("tidy the spaces", "part words at capitals", "drop the brackets")
 

@@ -28,6 +28,7 @@ from .clauses import (
     Move,
     Put,
     Tidy,
+    Wrap,
     Write,
     WriteAll,
 )
@@ -43,6 +44,7 @@ _GRAMMAR: tuple[tuple[re.Pattern[str], Callable[[re.Match[str]], Clause]], ...] 
     (re.compile(f"drop ({_PART})"), lambda m: Drop(Part(m[1]))),
     (re.compile(f"write all ({'|'.join(LETTERS)})"), lambda m: WriteAll(m[1])),  # type: ignore[arg-type]
     (re.compile(f"write ({_PART}) as (.+)"), lambda m: Write(Part(m[1]), m[2])),
+    (re.compile(f"put ({_PART}) in brackets"), lambda m: Wrap(Part(m[1]))),
     (re.compile(f"put ({_QUOTED}) for each ({_QUOTED})"), lambda m: Put(m[2][1:-1], m[1][1:-1])),
     (
         re.compile(f"move ({_PART}) (first|last) with ({_QUOTED})"),
@@ -167,7 +169,7 @@ def _mend(text: str) -> str:
         ("drop", 'drop "copy", drop the date, drop the leading number'),
         ("write all", "write all in small letters"),
         ("write", 'write the date as yyyy-mm-dd, write the last number as 000, write "inv" as "invoice"'),
-        ("put", 'put "-" for each " "'),
+        ("put", 'put "-" for each " ", put the date in brackets'),
         ("call", 'call all the folder, call all "harbour wall"'),
         ("move", 'move the date first with " "'),
         ("add", 'add "draft" last, add the folder first with " ", add a counter 00 first with " "'),

@@ -182,7 +182,7 @@ class GroupingAsked(Asked):
 class LedFolder(Wire):
     path: str
     documents: int
-    is_new: bool
+    missing: int = Field(description="How many of its folders, at its end, are still to be made")
 
 
 class Lacking(Wire):

@@ -99,7 +99,8 @@ def _look(conn: Connection, person: PersonId, renaming: Renaming, shown: int | N
     try:
         found, sentence, ask = _renamed(renaming, sources, contexts)
     except SentenceError as error:
-        return Looked(fault=error, documents=len(sources))
+        names = [New(number=one.id, old=one.name, new=one.name) for one in sources[:shown]]
+        return Looked(fault=error, documents=len(sources), names=names)
     told = _with_collisions(conn, sources, found)
     changing = sum(one.new != one.old for one in told)
     looked = Looked(
