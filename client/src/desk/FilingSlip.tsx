@@ -49,6 +49,7 @@ export function FilingSlip({ arrival, desk, last, refused, onFile, isFiling, onC
   const preview = useQuery(previewQuery(arrival.number, settled))
   const inputs = useInputs()
   const [wasAsked, setAsked] = useState(false) // to file, while something was missing
+  const [early, setEarly] = useState<{ slip: Slip; path: string } | null>(null) // asked to be filed a moment too early, and where it led then
   const change = (part: Partial<Slip>) => {
     // what was said of one name does not hold for the next
     write({ as_version: false, ...part })
@@ -71,6 +72,7 @@ export function FilingSlip({ arrival, desk, last, refused, onFile, isFiling, onC
   }, [isLookedAt])
   const submit = () => {
     if (isFiling || kept.state === 'changed') return
+    if (!isOfThis && slip.folder === null && preview.data?.lead) return setEarly({ slip, path: preview.data.lead.path })
     if (lacking.length > 0) {
       setAsked(true)
       toWhatLacks()
@@ -79,6 +81,11 @@ export function FilingSlip({ arrival, desk, last, refused, onFile, isFiling, onC
     // what is known to be refused is not left; all else is filed while the next one is looked at
     onFile(slip, isOfThis && isRefused(preview.data), lead)
   }
+  useEffect(() => {
+    // it is known now that the slip still leads where the person saw it lead
+    if (isOfThis && early?.slip === slip && lead?.path === early.path) submit()
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+  }, [early, isOfThis])
   const focus = (field: FieldName) => () => inputs[field].current?.focus()
   useLayoutEffect(() => {
     // in place before the next key: no key typed after Enter is lost or meets the slip before.

@@ -58,11 +58,11 @@ export function TypeAhead({ label, value, choices, placeholder, inputRef, invali
         event.stopPropagation()
         setOpen(true)
       }
-    } else if (event.key === 'Enter' && !event.ctrlKey) {
+    } else if (event.key === 'Enter') {
       event.preventDefault()
       event.stopPropagation()
-      // a choice counts only where somebody typed or moved; Enter on a settled field goes on
-      if (shown && typed) {
+      // a choice counts only where somebody typed or moved; Enter on a settled field goes on, and with Ctrl from any
+      if (shown && typed && !event.ctrlKey) {
         take()
         onNext?.()
       } else onEnter()
