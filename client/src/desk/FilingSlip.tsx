@@ -83,7 +83,8 @@ export function FilingSlip({ arrival, desk, last, refused, onFile, isFiling, onC
   }
   useEffect(() => {
     // it is known now that the slip still leads where the person saw it lead
-    if (isOfThis && early?.slip === slip && lead?.path === early.path) submit()
+    const isAsked = isOfThis && early?.slip === slip && lead?.path === early.path
+    if (isAsked && lacking.length === 0 && !isFiling && kept.state !== 'changed') onFile(slip, isRefused(preview.data), lead)
     // eslint-disable-next-line react-hooks/exhaustive-deps
   }, [early, isOfThis])
   const focus = (field: FieldName) => () => inputs[field].current?.focus()
