@@ -84,3 +84,26 @@ def test_all_beneath_a_folder_is_grouped_by_year_and_party_and_put_back(
     run_and_wait(page)
     assert files_beneath(drive) == before
     assert_agree(demo_server)
+
+
+def test_a_set_of_folders_is_made_from_a_list(page: Page, demo_server: Server) -> None:
+    trainees = demo_server.settings.drive / "Trainees"
+    sign_in(page, "magnus")
+    open_folder(page, "Trainees")
+    page.keyboard.press("s")
+    listed = page.get_by_label("The list")
+    expect(listed).to_be_focused()
+    listed.fill("Maya Hartle\nBryn Osei\nWren Marlow")
+    page.get_by_role("button", name="a learner’s folders").click()
+    outcome = page.get_by_role("region", name="What it comes to")
+    expect(outcome).to_contain_text("6 folders to be made")
+    expect(outcome.locator(".ghoststop").first).to_have_text("Coursework")
+    page.get_by_label("The folders of each").fill("{name}/{berth}")
+    expect(page.get_by_text("The list has no column “berth”.")).to_be_visible()
+    page.get_by_label("The folders of each").fill("{name}/{number 00} Certificates")
+    expect(outcome).to_contain_text("3 folders to be made")
+    page.keyboard.press("Control+Enter")
+    expect(page.locator(".listtitle")).to_contain_text("Make 3 folders in Trainees")
+    run_and_wait(page)
+    assert (trainees / "Wren Marlow" / "03 Certificates").is_dir()
+    assert_agree(demo_server)

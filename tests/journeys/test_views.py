@@ -357,6 +357,15 @@ def grouping(page: Page) -> None:
     expect(page.get_by_role("region", name="What it comes to")).to_contain_text("2026-Q1")
 
 
+def folder_set(page: Page) -> None:
+    found = page.request.get("/api/folders").json()["folders"]
+    go_to(page, f"/folders/{next(one['id'] for one in found if one['path'] == 'Trainees')}")
+    expect(page.get_by_role("region", name="Trainees", exact=True)).to_have_attribute("aria-busy", "false")
+    page.keyboard.press("s")
+    page.get_by_label("The list").fill("Maya Hartle\nWren Marlow")
+    expect(page.get_by_role("region", name="What it comes to")).to_contain_text("1 folder to be made")
+
+
 def choose_all(page: Page, path: str) -> None:
     found = page.request.get("/api/folders").json()["folders"]
     go_to(page, f"/folders/{next(one['id'] for one in found if one['path'] == path)}")
@@ -368,7 +377,7 @@ def choose_all(page: Page, path: str) -> None:
 KEEPERS: list[Callable[[Page], None]] = [
     folders_chosen, folders_as_pages, folders_grouped, chooser, fields, rights, lately, bin, storage, office,
     invitation, fields_of_many, emptying_the_bin, carrying, carried_elsewhere, changes_by_sheet, changes_by_path, change_list, naming_others, proof, changes,
-    rules, new_field, rules_kinds, rules_parties, rules_names, names_of_many, grouping,
+    rules, new_field, rules_kinds, rules_parties, rules_names, names_of_many, grouping, folder_set,
 ]  # fmt: skip
 VIEWS: list[Callable[[Page], None]] = [
     desk_with_a_full_slip, desk_with_open_folders, desk_with_a_problem, keys, folders, folders_large,

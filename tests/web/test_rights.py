@@ -19,6 +19,7 @@ from waka.work.deps import Deps
 from waka.work.people import signing_in
 
 RENAMING = {"documents": [1, 2], "sentence": 'drop "x"'}
+FOLDERS = {"patterns": "{name}", "listed": "one", "base": 2}
 GROUPING = {"documents": [1, 2], "text": "Finance/{when yyyy}/{who}", "base": None}
 SLIP = {"kind": "invoice", "who": "mrc", "when": "1 1 26", "what": "x", "folder": 2}
 
@@ -80,6 +81,8 @@ TABLE: dict[tuple[str, str], tuple[Any, int, Any]] = {
         "sentence": 'drop "x"', "fault": None, "names": [], "documents": 0, "changing": 0, "in_doubt": 0, "in_the_way": 0,
         "ask": None}),
     ("post", "/api/lists/renaming"): (RENAMING, 400, None),
+    ("post", "/api/lists/folders/look"): (FOLDERS, 404, None),
+    ("post", "/api/lists/folders"): (FOLDERS, 404, None),
     ("post", "/api/lists/mapping"): ({"source": "Finance", "target": "x"}, 400, None),
     ("get", "/api/lists/{list_id}"): (None, 404, None),
     ("delete", "/api/lists/{list_id}"): (None, 404, None),

@@ -146,6 +146,7 @@ export function FoldersView({ list }: { list?: 'tag' | 'bin' }) {
       ? {}
       : {
           n: () => folder.right !== 'reader' && setOpen({ what: 'new-folder' }),
+          s: () => folder.right !== 'reader' && setOpen({ what: 'folder-set' }),
           u: () => folder.right !== 'reader' && picker.current?.click(),
           'ctrl+u': () => folder.right !== 'reader' && folderPicker.current?.click(),
           p: () => setOpen({ what: 'pattern' }),

@@ -126,6 +126,7 @@ function FolderMenu({ folder, onOpen, onUpload, onUploadFolder }: Props & { fold
     ...(files
       ? [
           { key: 'new', label: 'New folder in it (N)', onClick: () => onOpen({ what: 'new-folder' }) },
+          { key: 'set', label: 'A set of folders in it, from a list (S)', onClick: () => onOpen({ what: 'folder-set' }) },
           { key: 'upload', label: 'Upload files (U)', onClick: onUpload },
           { key: 'uploads', label: 'Upload a folder (Ctrl U)', onClick: onUploadFolder },
           { key: 'copy', label: 'Copy it, with all in it', onClick: () => onOpen({ what: 'copy-folder' }) },

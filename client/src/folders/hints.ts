@@ -27,6 +27,7 @@ export const MORE: KeyHint[] = [
   { keys: 'Del', does: 'to the bin', group: 'Changing' },
   { keys: 'D', does: 'download', group: 'Changing' },
   { keys: 'Ctrl U', does: 'upload a whole folder', group: 'The folder' },
+  { keys: 'S', does: 'a set of folders, from a list', group: 'The folder' },
   { keys: 'W', does: 'who can see it, and why', group: 'The folder' },
   { keys: 'V', does: 'list or pages', group: 'Looking' },
   { keys: '← →', does: 'folder before, after', group: 'Looking' },

@@ -521,6 +521,7 @@ export const TITLES: Record<string, string> = {
   "correct": "Correct {name}",
   "correct_and_rename": "Correct and rename {name}",
   "make_folder": "Make {path}",
+  "make_folders": "Make {folders} folders in {path}",
   "remove_folder": "Remove {path}",
   "file": "File {name}",
   "upload": "Upload {name}",

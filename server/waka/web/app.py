@@ -13,7 +13,7 @@ from waka import __version__
 from waka.errors import NotFound
 from waka.web import door, guard, problems, veil
 from waka.web.changes import by_hand as changes
-from waka.web.changes import grouping, named, renaming
+from waka.web.changes import folder_sets, grouping, named, renaming
 from waka.web.changes import routes as lists
 from waka.web.desk import routes as desk
 from waka.web.desk import uploads
@@ -50,6 +50,7 @@ def create_app(deps: Deps) -> OpenAPI:
         changes,
         lists,
         named,
+        folder_sets,
         grouping,
         renaming,
         labels,

@@ -10,6 +10,7 @@ import { LookDialog } from './LookDialog'
 import { TagDialog } from './TagDialog'
 import type { useChanges } from './useChanges'
 
+const FolderSetDialog = lazy(() => import('./FolderSetDialog').then((m) => ({ default: m.FolderSetDialog })))
 const GroupDialog = lazy(() => import('./GroupDialog').then((m) => ({ default: m.GroupDialog })))
 const RenameManyDialog = lazy(() => import('./RenameManyDialog').then((m) => ({ default: m.RenameManyDialog })))
 const ManyFieldsDialog = lazy(() => import('./ManyFieldsDialog').then((m) => ({ default: m.ManyFieldsDialog })))
@@ -19,7 +20,7 @@ const FieldsDialog = lazy(() => import('./FieldsDialog').then((m) => ({ default:
 
 /** Which question is open over the list. */
 export type Open =
-  | { what: 'move' | 'copy' | 'restore' | 'bin' | 'go' | 'pattern' | 'new-folder' | 'rename-folder' | 'move-folder' | 'remove-folder' | 'tag-folder' | 'copy-folder' | 'many-fields' | 'group' | 'rename-many' | 'empty-bin' }
+  | { what: 'move' | 'copy' | 'restore' | 'bin' | 'go' | 'pattern' | 'new-folder' | 'rename-folder' | 'move-folder' | 'remove-folder' | 'tag-folder' | 'copy-folder' | 'many-fields' | 'group' | 'folder-set' | 'rename-many' | 'empty-bin' }
   | { what: 'tag'; worn: string[] }
   | { what: 'refer' | 'fields'; number: number }
   | { what: 'rights'; folder: number }
@@ -105,6 +106,8 @@ function Asked({ asking, onClose, folder, folders, changes, onGo, onPattern }: P
       return <ManyFieldsDialog count={numbers.length} onClose={onClose} onSay={(fields, renames) => { onClose(); changes.propose({ do: 'correct', documents: numbers, fields, renames }) }} />
     case 'group':
       return <GroupDialog numbers={numbers} folder={folder} onClose={onClose} />
+    case 'folder-set':
+      return folder && <FolderSetDialog folder={folder} onClose={onClose} />
     case 'rename-many':
       return <RenameManyDialog numbers={numbers} onClose={onClose} />
     case 'empty-bin':

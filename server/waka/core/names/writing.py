@@ -103,6 +103,9 @@ def _joined(words: list[str], slot: Slot, format: TextFormat, style: Style) -> s
 
 def words_of(value: str, style: Style, reserved: frozenset[str]) -> list[str]:
     """Return the words of *value* with everything gone that cannot or should not stand in a name."""
+    if not style.separates:  # nothing is read back: only what cannot stand in a name goes
+        told = unicodedata.normalize("NFC", value)
+        return "".join(" " if c in FORBIDDEN or _is_gap(c) else c for c in told).split()
     if value.isascii():
         plain = value.replace("&", " and ") if style.transliterate else value
         spaced = plain.translate(_spaces(reserved, style.joiner))

@@ -30,6 +30,7 @@ TITLES: dict[str, Words] = {
     "correct": _title("Correct {name}"),
     "correct_and_rename": _title("Correct and rename {name}"),
     "make_folder": _title("Make {path}"),
+    "make_folders": _title("Make {folders} folders in {path}"),
     "remove_folder": _title("Remove {path}"),
     "file": _title("File {name}"),
     "upload": _title("Upload {name}"),

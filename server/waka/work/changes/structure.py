@@ -98,6 +98,14 @@ class Structure:
             at = found
         return at if self.is_seen(at) else None
 
+    def missing(self, path: str) -> int:
+        """Return how many levels of *path*, at its end, are not there as far as the person sees."""
+        parts = _parts(path)
+        ends = range(len(parts), 0, -1)
+        return next(
+            (len(parts) - end for end in ends if self.find("/".join(parts[:end])) is not None), len(parts)
+        )
+
     def at(self, path: str) -> FolderId | None:
         """Return the folder at *path* from the drive root, whoever may see it."""
         at: FolderId | None = self.root

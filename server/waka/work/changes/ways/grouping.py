@@ -84,7 +84,7 @@ def look(deps: Deps, person: PersonId, grouping: Grouping) -> Grouped:
         # as the person sees it: whether there is one of that name that they may not know of is not told
         from_base = structure.seen(grouping.base) if grouping.base is not None else ""
         ways = [(_joined(from_base, led), count) for led, count in sorted(groups.items())[:SHOWN]]
-        shown = [Group(path=way, documents=count, missing=_missing(structure, way)) for way, count in ways]
+        shown = [Group(path=way, documents=count, missing=structure.missing(way)) for way, count in ways]
     told = [(said(code, field=label), count) for (code, label), count in lacks.most_common()]
     return Grouped(
         groups=shown, folders=len(groups), moving=sum(groups.values()) - staying, staying=staying, lacks=told
@@ -116,14 +116,6 @@ def _base(conn: Connection, person: PersonId, grouping: Grouping) -> tuple[Struc
     if grouping.base is not None and not structure.is_seen(grouping.base):
         raise NotFound("The folder")
     return structure, structure.path(grouping.base) if grouping.base is not None else ""
-
-
-def _missing(structure: Structure, path: str) -> int:
-    levels = path.split("/")
-    ends = range(len(levels), 0, -1)
-    return next(
-        (len(levels) - end for end in ends if structure.find("/".join(levels[:end])) is not None), len(levels)
-    )
 
 
 def _joined(above: str, path: str) -> str:

@@ -1,0 +1,111 @@
+import { keepPreviousData, useMutation, useQuery } from '@tanstack/react-query'
+import { Button, Form, Input } from 'antd'
+import { useState } from 'react'
+import { api, told, type OutlineEntry, type Schemas } from '../api/client'
+import { Dialog } from '../controls/Dialog'
+import { FaultAt } from '../controls/FaultAt'
+import { number, plural } from '../format'
+import { PathLine, stopsOf } from '../PathLine'
+import { ProblemNote } from '../ProblemNote'
+import { useLead, whereAsked } from '../redirect'
+import { useSettled } from '../useSettled'
+
+const MONTHS = ['January', 'February', 'March', 'April', 'May', 'June', 'July', 'August', 'September', 'October', 'November', 'December']
+const SETS = [
+  { label: 'one for each', patterns: '{name}', listed: null },
+  { label: 'numbered', patterns: '{number 00} {name}', listed: null },
+  { label: 'a year of months', patterns: `${String(new Date().getFullYear() + 1)}/{number 00} {name}`, listed: MONTHS.join('\n') },
+  { label: 'a learner’s folders', patterns: '{name}/Coursework\n{name}/Certificates', listed: null },
+]
+
+/** Many folders at once, from a list and patterns: seen as an outline, then made as a list. */
+export function FolderSetDialog({ folder, onClose }: { folder: OutlineEntry; onClose: () => void }) {
+  const [listed, setListed] = useState('')
+  const [patterns, setPatterns] = useState('{name}')
+  const body: Schemas['FolderSetAsked'] = { listed, patterns, base: folder.id }
+  const asked = useSettled(JSON.stringify(body), 200)
+  const look = useQuery({
+    queryKey: ['folder set', asked],
+    queryFn: () => told(api.POST('/api/lists/folders/look', { body: JSON.parse(asked) as typeof body })),
+    enabled: listed.trim() !== '',
+    placeholderData: keepPreviousData,
+  })
+  const lead = useLead()
+  const make = useMutation({
+    mutationFn: () => told(api.POST('/api/lists/folders', { body })),
+    onMutate: whereAsked,
+    onSuccess: (list, _nothing, from) => {
+      onClose()
+      lead(from, `/changes/${String(list.id)}`)
+    },
+  })
+  const found = listed.trim() === '' ? undefined : look.data
+  const fault = found?.fault ?? null
+  const isKnown = asked === JSON.stringify(body) && look.isSuccess && !look.isPlaceholderData
+  const canGo = isKnown && fault === null && (found?.new ?? 0) > 0 && !make.isPending
+  const faultOf = (part: string, text: string) => fault?.part === part && (part === 'patterns' ? <FaultAt text={text} fault={fault} /> : `${fault.why} ${fault.mend}`)
+  return (
+    <Dialog title={`Folders in ${folder.path.split('/').join(' / ') || 'the drive'}`} width={760} onClose={onClose}>
+      <form
+        className="grouping"
+        onSubmit={(event) => {
+          event.preventDefault()
+          if (canGo) make.mutate()
+        }}
+        onKeyDown={(event) => {
+          if (event.key === 'Enter' && event.ctrlKey && canGo) make.mutate()
+        }}
+      >
+        <div>
+          <Form.Item layout="vertical" label="The list: a name on each line, or CSV with heads" htmlFor="listed" validateStatus={fault?.part === 'list' ? 'error' : ''} help={faultOf('list', listed)}>
+            <Input.TextArea id="listed" rows={7} spellCheck={false} value={listed} placeholder={'Maya Hartle\nTomas Reed\nInes Calder'} onChange={(event) => setListed(event.target.value)} />
+          </Form.Item>
+          <Form.Item layout="vertical" label="The folders of each, one on each line" htmlFor="patterns" validateStatus={fault?.part === 'patterns' ? 'error' : ''} help={faultOf('patterns', patterns)}>
+            <Input.TextArea id="patterns" rows={3} className="mono" spellCheck={false} value={patterns} onChange={(event) => setPatterns(event.target.value)} />
+          </Form.Item>
+          <div className="fieldwords" role="group" aria-label="Sets that are often made">
+            {SETS.map((set) => (
+              <Button
+                key={set.label}
+                size="small"
+                onClick={() => {
+                  setPatterns(set.patterns)
+                  if (set.listed !== null) setListed(set.listed)
+                }}
+              >
+                {set.label}
+              </Button>
+            ))}
+          </div>
+          {make.error && <ProblemNote error={make.error} />}
+          {look.error && <ProblemNote error={look.error} />}
+          <div className="dialogacts">
+            <Button type="primary" htmlType="submit" disabled={!canGo} loading={make.isPending}>
+              Look at the list <kbd>Ctrl ↵</kbd>
+            </Button>
+          </div>
+        </div>
+        <section aria-label="What it comes to" aria-live="polite" tabIndex={0}>
+          {!found && <p className="soft">The folders stand here as soon as the list does; those that are there already are left alone.</p>}
+          {found && !fault && (
+            <>
+              <p>
+                {found.new === 0 ? 'All of them are there' : `${plural(found.new, 'folder')} to be made`}
+                {found.folders.length > found.new && found.new > 0 && <span className="soft">; {number(found.folders.length - found.new)} are there already</span>}
+              </p>
+              {found.lacking.length > 0 && <p className="wait">{plural(found.lacking.length, 'line lacks', 'lines lack')} a column that is needed: {found.lacking.slice(0, 8).map((line) => number(line)).join(', ')}</p>}
+              <ul className="groups">
+                {found.folders.slice(0, 300).map((one) => (
+                  <li key={one.path}>
+                    <PathLine stops={stopsOf(one.path)} isNew={one.missing} />
+                  </li>
+                ))}
+              </ul>
+              {found.folders.length > 300 && <p className="soft">and {number(found.folders.length - 300)} more</p>}
+            </>
+          )}
+        </section>
+      </form>
+    </Dialog>
+  )
+}
