@@ -550,6 +550,7 @@ export const REASONS: Record<string, string> = {
   "team": "{name}[: {members}]",
   "point": "{name}[: {holders}]",
   "field": "{label}",
+  "merged": "{name} is {into}",
   "pattern": "{text}",
   "half_written": "a name for what is still being written; it is taken once it has its own",
   "hard_link": "one file under several names (a hard link): each is a document, and what changes in one changes in all",

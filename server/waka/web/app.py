@@ -22,6 +22,7 @@ from waka.web.find import routes as find
 from waka.web.folders import labels, versions
 from waka.web.folders import routes as folders
 from waka.web.office import routes as office
+from waka.web.rules import merging
 from waka.web.rules import routes as rules
 from waka.work.deps import Deps
 
@@ -53,6 +54,7 @@ def create_app(deps: Deps) -> OpenAPI:
         folder_sets,
         grouping,
         renaming,
+        merging,
         labels,
         uploads,
         versions,

@@ -25,6 +25,7 @@ _LOGBOOK = {
     "team": "{name}[: {members}]",
     "point": "{name}[: {holders}]",
     "field": "{label}",
+    "merged": "{name} is {into}",
     "pattern": "{text}",
 }
 _NOT_TAKEN = {

@@ -13,7 +13,7 @@ select text, joiner, letter_case, transliterate, longest from name_pattern order
 -- name: parties
 select p.id, p.name, p.short, p.destination,
        coalesce(array_agg(s.spelling) filter (where s.spelling is not null), '{}') as spellings
-from party p left join party_spelling s on s.party_id = p.id group by p.id order by p.name_key
+from party p left join party_spelling s on s.party_id = p.id where p.merged_into is null group by p.id order by p.name_key
 
 -- name: parties_seen
 -- The parties of documents that this person may see; and, for who files, those that no document has yet.
@@ -21,7 +21,7 @@ select p.id, p.name, p.short, p.destination,
        coalesce((select array_agg(s.spelling) from party_spelling s where s.party_id = p.id), '{}') as spellings
 from party p
 -- the first document of each decides: asked whether any exists, a planner may look through all documents instead
-where (select true from document d join folder f on f.id = d.folder_id
+where p.merged_into is null and ((select true from document d join folder f on f.id = d.folder_id
        join sight s on s.access_id = f.access_id and s.person_id = %(person)s
        where d.party_id = p.id and d.state = 'filed' limit 1)
    or (select true from field c join document d on d.fields @> jsonb_build_object(c.code, p.id::text) and d.fields <> '{}'
@@ -31,7 +31,7 @@ where (select true from document d join folder f on f.id = d.folder_id
    or (select true from document d where d.party_id = p.id limit 1) is null
       and (select true from field c join document d on d.fields @> jsonb_build_object(c.code, p.id::text) and d.fields <> '{}'
            where c.type = 'party' limit 1) is null
-      and exists (select from sight s where s.person_id = %(person)s and s."right" in ('filer', 'keeper'))
+      and exists (select from sight s where s.person_id = %(person)s and s."right" in ('filer', 'keeper')))
 order by p.name_key
 
 -- name: add_party

@@ -18,7 +18,8 @@ from waka.records.sql import load
 SQL = load("finding/logbook")
 OFFICE = ("password_changed", "person_invited", "person_ended", "administrator_made", "administrator_ended",
           "office_changed", "team_changed", "team_removed", "point_granted", "point_renamed",
-          "field_changed", "kind_changed", "party_changed", "pattern_changed")  # fmt: skip
+          "field_changed", "kind_changed", "party_changed", "parties_merged",
+          "pattern_changed")  # fmt: skip
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
