@@ -3,6 +3,7 @@
 import csv
 import io
 
+import psycopg
 from playwright.sync_api import Browser, Page, expect
 
 from tests.journeys.conftest import fill_slip, pick, sign_in
@@ -157,3 +158,29 @@ def test_the_pattern_of_names_is_written_tried_and_used(page: Page, demo_server:
     name = page.locator(".namebox .name")
     expect(name).to_contain_text("shed-light")
     expect(name).not_to_contain_text("bce")
+
+
+def test_two_parties_that_are_one_are_merged(page: Page, demo_server: Server) -> None:
+    with psycopg.connect(demo_server.url, autocommit=True) as conn:
+        conn.execute(
+            "insert into party (name, name_key, short) values ('Marlow Rope and Canvas Ltd', 'marlow rope and canvas ltd', 'mrx')"
+        )
+        conn.execute(
+            "update document set party_id = (select id from party where short = 'mrx') where id in"
+            " (select d.id from document d join party p on p.id = d.party_id where p.short = 'mrc' and d.state = 'filed' limit 2)"
+        )
+    sign_in(page, "magnus")
+    page.goto("/rules/parties")
+    page.get_by_role("button", name="Look at merging them").click()
+    dialog = page.get_by_role("dialog")
+    expect(dialog).to_contain_text("2 documents name Marlow Rope & Canvas then.")
+    expect(dialog).to_contain_text("“Marlow Rope and Canvas Ltd”")
+    page.get_by_role("button", name="The other way round").click()
+    expect(dialog).to_contain_text("Marlow Rope & Canvas is Marlow Rope and Canvas Ltd from now on.")
+    page.get_by_role("button", name="The other way round").click()
+    expect(dialog).to_contain_text("2 documents name Marlow Rope & Canvas then.")
+    page.get_by_role("button", name="Merge Enter").click()
+    expect(dialog).to_have_count(0)
+    expect(page.get_by_role("button", name="Look at merging them")).to_have_count(0)
+    expect(page.get_by_role("cell", name="Marlow Rope and Canvas Ltd", exact=True)).to_have_count(0)
+    expect(page.get_by_role("row", name="Marlow Rope & Canvas")).to_contain_text("12")

@@ -114,6 +114,8 @@ export const namesQuery = queryOptions({
 
 export const rulesQuery = queryOptions({ queryKey: ['rules'], queryFn: () => told(api.GET('/api/rules')) })
 
+export const alikeQuery = queryOptions({ queryKey: ['alike'], queryFn: () => told(api.GET('/api/rules/parties/alike')) })
+
 export const officeQuery = queryOptions({ queryKey: ['office'], queryFn: () => told(api.GET('/api/office')) })
 
 export const driveQuery = queryOptions({ queryKey: ['drive'], queryFn: () => told(api.GET('/api/drive')), refetchInterval: 4_000 })

@@ -1583,6 +1583,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/rules/parties/alike": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Parties that may be one, written in two ways; the likest first. */
+        get: operations["merging_alike_parties_rules_parties_alike_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/rules/parties/{party}": {
         parameters: {
             query?: never;
@@ -1593,6 +1610,40 @@ export interface paths {
         get?: never;
         /** Change what a party is called; its former name stays one of its spellings. */
         put: operations["rules_put_party_rules_parties__int_party__put"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rules/parties/{party}/merge": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Let a party be another one from now on: its documents name that one, its names are spellings of it. */
+        post: operations["merging_merge_party_rules_parties__int_party__merge_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rules/parties/{party}/merging": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What becomes of two parties when one is merged into the other; nothing changes. */
+        get: operations["merging_look_at_merging_rules_parties__int_party__merging_get"];
+        put?: never;
         post?: never;
         delete?: never;
         options?: never;
@@ -1791,6 +1842,21 @@ export interface components {
         Administrator: {
             /** Administrator */
             administrator: boolean;
+        };
+        /** AlikePair */
+        AlikePair: {
+            /** @description The one with more documents */
+            keep: components["schemas"]["NumberedParty"];
+            /** Keep Documents */
+            keep_documents: number;
+            merge: components["schemas"]["NumberedParty"];
+            /** Merge Documents */
+            merge_documents: number;
+        };
+        /** AlikeParties */
+        AlikeParties: {
+            /** Pairs */
+            pairs: components["schemas"]["AlikePair"][];
         };
         /** Answer */
         Answer: {
@@ -3246,6 +3312,42 @@ export interface components {
              * @default null
              */
             seen: string | null;
+        };
+        /** MergeAsked */
+        MergeAsked: {
+            /**
+             * Into
+             * @description The party that it is from then on
+             */
+            into: number;
+            /**
+             * Seen
+             * @description How many documents the person was told of
+             */
+            seen: number;
+        };
+        /** Merging */
+        Merging: {
+            /** Destination */
+            destination: string | null;
+            /** Documents */
+            documents: number;
+            /** Name */
+            name: string;
+            /**
+             * Named
+             * @description Of these, those whose file's name tells the party
+             */
+            named: number;
+            /** Short */
+            short: string | null;
+            /**
+             * Short Gone
+             * @description Names that tell the party by it conform no more
+             */
+            short_gone: string | null;
+            /** Spellings */
+            spellings: string[];
         };
         /** Moved */
         Moved: {
@@ -13837,6 +13939,89 @@ export interface operations {
             };
         };
     };
+    merging_alike_parties_rules_parties_alike_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AlikeParties"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Refused before anything moved */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     rules_put_party_rules_parties__int_party__put: {
         parameters: {
             query?: never;
@@ -13858,6 +14043,181 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Refused before anything moved */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    merging_merge_party_rules_parties__int_party__merge_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                party: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MergeAsked"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Refused before anything moved */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    merging_look_at_merging_rules_parties__int_party__merging_get: {
+        parameters: {
+            query: {
+                /** @description The party that it is from then on */
+                into: number;
+            };
+            header?: never;
+            path: {
+                party: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Merging"];
+                };
             };
             /** @description Bad Request */
             400: {
