@@ -91,7 +91,7 @@ export function FolderSetDialog({ folder, onClose }: { folder: OutlineEntry; onC
             <>
               <p>
                 {found.new === 0 ? 'All of them are there' : `${plural(found.new, 'folder')} to be made`}
-                {found.folders.length > found.new && found.new > 0 && <span className="soft">; {number(found.folders.length - found.new)} are there already</span>}
+                {found.folders.length > found.new && found.new > 0 && <span className="soft">; {plural(found.folders.length - found.new, 'is', 'are')} there already</span>}
               </p>
               {found.lacking.length > 0 && <p className="wait">{plural(found.lacking.length, 'line lacks', 'lines lack')} a column that is needed: {found.lacking.slice(0, 8).map((line) => number(line)).join(', ')}</p>}
               <ul className="groups">
