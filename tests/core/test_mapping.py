@@ -6,7 +6,7 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from waka.core.changes.mapping import MappingProblem, NoMatch, PathMapping, parts_of
+from waka.core.changes.mapping import Look, MappingProblem, NoMatch, PathMapping, parts_of
 
 LETTERS = ("Letters/{type}/{year}/{month}/{rest}", "Letters/{year}/{month}/{type}/{rest}")
 FITS = [
@@ -18,18 +18,27 @@ FITS = [
     ("Bills", "Finance/Bills", "Bills/b.pdf", "Finance/Bills/b.pdf"),
     ("A/{x}-{y}", "{y}/{x}", "A/one-two-three/f", "two-three/one/f"),
     ("{part-one}/{x1}", "{x1}/{part-one}", "a/b/f", "b/a/f"),
+    # what a part looks like decides where it ends
+    ("{a} {year 0000}", "{year}/{a}", "x y 2024/f", "2024/x y/f"),
+    ('{a}-{kind "bill" "pay slip"}-{b}', "{kind}/{a}/{b}", "x-y-pay slip-z-w/f", "pay slip/x-y/z-w/f"),
 ]
+LOOKS = ('Letters/{type "posted" "typed"}/{year 0000}', "Letters/{year}/{type}")
 DIFFERS = [
     (*LETTERS, "Bills/Funders/2025/03/a.pdf", "level 1 is “Bills”"),
     (*LETTERS, "Letters/Funders/2025/a.pdf", "3 folders deep"),
     ("Bills/Year {year}", "Archive/{year}", "Bills/2025/a.pdf", "something like “Year {year}”"),
     ("{x}/{x}", "{x}", "a/b/f", "in one place"),
+    ("{year 0000}", "{year}", "12345/f", "something like “{year 0000}”"),
+    ("{year 0000}", "{year}", "٢٠٢٤/f", "something like"),
+    ('{type "posted"}', "{type}", "Posted/f", "something like"),
 ]
 PROBLEMS = [
     ("", "a", "from", "empty"), ("a//b", "a", "from", "empty level"), ("a/../b", "a", "from", "leads up"),
     ("{year", "a", "from", "brace"), ("{Year}", "a", "from", "small letters"), ("a", "{b}", "to", "no place"),
     ("{rest}/a", "a", "from", "comes last"), ("a-{rest}", "a", "from", "level of its own"),
     ("{a}{b}", "a", "from", "where one part ends"),
+    ("{year yyyy}", "a", "from", "says nothing of year"), ('{a "x" y}', "a", "from", "says nothing of a"),
+    ("{a}", "{a 00}", "to", "first pattern alone"), ('{a 00}/{a "x"}', "{a}", "from", "looks one way"),
 ]  # fmt: skip
 
 
@@ -51,6 +60,13 @@ def test_patterns_that_make_no_mapping(source: str, target: str, side: str, why:
     with pytest.raises(MappingProblem, match=why) as problem:
         PathMapping.read(source, target)
     assert problem.value.side == side
+
+
+def test_what_was_moved_does_not_fit_again_where_the_parts_say_what_they_look_like() -> None:
+    mapping = PathMapping.read(*LOOKS)
+    moved = mapping.apply("Letters/posted/2025/a.pdf")
+    assert moved == "Letters/2025/posted/a.pdf"
+    assert isinstance(mapping.apply(moved), NoMatch)
 
 
 def test_what_the_second_pattern_leaves_out_is_told() -> None:
@@ -99,6 +115,28 @@ def test_parts_are_found_as_the_slow_way_finds_them(
     found = parts_of(text, pieces)
     if any(not p for p in pieces[2:-1:2]):
         return  # two parts with nothing between are refused when the pattern is read
+    assert (slow is None) == (found is None)
+    if slow is not None and found is not None:
+        assert [part for _, part in found] == list(slow.groups())
+
+
+@given(
+    st.lists(st.sampled_from(["a", "b", "-", "ab"]), min_size=1, max_size=3), st.text("ab-", max_size=12),
+    st.sets(st.sampled_from(["a", "ab", "b-a", "--"]), min_size=1), st.integers(0, 2),
+)  # fmt: skip
+def test_parts_that_say_what_they_look_like_are_found_as_the_slow_way_finds_them(
+    literals: list[str], text: str, words: set[str], which: int
+) -> None:
+    pieces = [""]
+    for at, literal in enumerate([*literals, ""]):
+        pieces += [f"p{at}", literal]
+    look = f"p{which % (len(literals) + 1)}"
+    ordered = sorted(words, key=len)
+    ways = {name: "(.+?)" for name in pieces[1::2]} | {look: f"({'|'.join(map(re.escape, ordered))})"}
+    slow = re.fullmatch(
+        "".join(re.escape(p) if at % 2 == 0 else ways[p] for at, p in enumerate(pieces)), text
+    )
+    found = parts_of(text, pieces, {look: Look(words=tuple(ordered))})
     assert (slow is None) == (found is None)
     if slow is not None and found is not None:
         assert [part for _, part in found] == list(slow.groups())

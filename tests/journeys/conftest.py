@@ -1,7 +1,8 @@
 """A browser for the journeys."""
 
 import re
-from collections.abc import Iterator
+import time
+from collections.abc import Callable, Iterator
 from pathlib import Path
 
 import pytest
@@ -80,3 +81,13 @@ def pick(page: Page, label: str, choice: str) -> None:
     page.get_by_role("combobox", name=label, exact=True).click()
     shown = page.locator(".ant-select-dropdown:not(.ant-select-dropdown-hidden) .ant-select-item-option")
     shown.filter(has_text=re.compile(f"^{re.escape(choice)}$")).click()
+
+
+def wait_on(page: Page, holds: Callable[[], bool], what: str, seconds: float = 30) -> None:
+    """Let the page go on until something holds; what it shows is told where that never comes."""
+    deadline = time.monotonic() + seconds
+    while not holds():
+        assert time.monotonic() < deadline, (
+            f"waited until {what}; there is:\n{page.locator('body').aria_snapshot()}"
+        )
+        page.wait_for_timeout(20)

@@ -4,7 +4,7 @@ from pathlib import Path
 
 from playwright.sync_api import Page, Route, expect
 
-from tests.journeys.conftest import fill_slip, sign_in
+from tests.journeys.conftest import fill_slip, sign_in, wait_on
 from tests.support import Server
 
 
@@ -124,8 +124,7 @@ def test_who_leaves_the_desk_while_it_loads_is_not_led_back(page: Page) -> None:
     page.route("**/assets/FoldersView-*.js", lambda route: code.append(route))  # noqa: PLW0108
     sign_in(page)
     page.get_by_role("link", name="Folders").click()
-    while not (queue and code):
-        page.wait_for_timeout(20)
+    wait_on(page, lambda: bool(queue and code), "the queue and the code are asked for")
     with page.expect_response("**/api/desk"):
         queue.pop().continue_()
     page.wait_for_timeout(300)

@@ -117,6 +117,7 @@ TABLE: dict[tuple[str, str], tuple[Any, int, Any]] = {
     ("put", "/api/rules/names"): (PATTERN | {"seen": 1}, 403, None),
     ("put", "/api/rules/fields/{code}"): ({"label": "Deck", "type": "text"}, 403, None),
     ("put", "/api/rules/kinds/{code}"): ({"label": "Survey"}, 403, None),
+    ("get", "/api/rules/names/learned"): (None, 403, None),
     ("get", "/api/rules/parties/alike"): (None, 403, None),
     ("get", "/api/rules/parties/{party}/merging"): (None, 403, None),
     ("post", "/api/rules/parties/{party}/merge"): ({"into": 2, "seen": 0}, 403, None),
@@ -170,7 +171,8 @@ TABLE: dict[tuple[str, str], tuple[Any, int, Any]] = {
 }  # fmt: skip
 QUERY = {
     "/api/find": "?q=invoice", "/api/desk/{number}/slip": "?seen=1", "/api/desk/{number}/file": "?seen=1", "/api/logbook": "?quiet=false",
-    "/api/folders/{folder}/groups": "?by=kind", "/api/rules/parties/{party}/merging": "?into=2", "/api/documents/zip": "?numbers=1",
+    "/api/folders/{folder}/groups": "?by=kind", "/api/rules/parties/{party}/merging": "?into=2",
+    "/api/rules/names/learned": "?folder=2", "/api/documents/zip": "?numbers=1",
     "/api/old-path": "?path=Finance/Invoices/2026/2026-11-04_gmf_red-diesel.pdf",
 }  # fmt: skip
 

@@ -8,13 +8,13 @@ import pytest
 from tests.work.drive import CANVAS, LOG, NOTE, ROPE, SAIL, SmallDrive, hand_in
 from waka.core.names import Pattern, Style
 from waka.core.rules.advice import advice
-from waka.errors import BadRequest, NotAllowed
+from waka.errors import BadRequest, NotAllowed, NotFound
 from waka.records.finding import logbook
 from waka.records.rules import patterns as kept
 from waka.work.changes.ways.filing import file_arrival
 from waka.work.folders import browsing
 from waka.work.naming.slips import Slip
-from waka.work.rules import patterns
+from waka.work.rules import learned, patterns
 from waka.work.rules.patterns import Wish
 
 HOUSE = Wish(text='{when yyyy-mm-dd}_{who short}_{what}{"_" reference?}', joiner="-", letter_case="lower",
@@ -148,3 +148,22 @@ def test_a_pattern_that_will_disappoint_is_advised_against(
     text: str, style: dict[str, str], codes: list[str]
 ) -> None:
     assert [one.code for one in advice(Pattern.read(text, Style(**style)))] == codes  # type: ignore[arg-type]
+
+
+def test_patterns_are_learned_from_the_names_of_a_folder(drive: SmallDrive) -> None:
+    folder = drive.root / "Letters" / "Old"
+    folder.mkdir()
+    old = ("150324 jt budget v2.xlsx", "150330 jt grant letter.docx", "150402 mo crew list.docx", "150419 jt budget v3.xlsx",
+           "150502 mo passage plan.docx", "scan.pdf")  # fmt: skip
+    for name in old:
+        (folder / name).write_text(name)
+    drive.sweep()
+    found = learned.from_names(drive.deps, drive.keeper, drive.folder("Letters/Old"))
+    first = found.patterns[0]
+    assert (found.names, first.reads, list(first.left)) == (6, 5, ["scan"])
+    assert first.wish.text.startswith("{when yymmdd} ") and first.wish.joiner == " "
+    assert patterns.look(drive.deps, drive.keeper, first.wish).fault is None
+    with pytest.raises(NotAllowed):
+        learned.from_names(drive.deps, drive.filer, drive.folder("Letters/Old"))
+    with pytest.raises(NotFound):
+        learned.from_names(drive.deps, drive.keeper, 9_999)

@@ -43,7 +43,7 @@ export function MappingForm({ onMade }: { onMade: (list: ChangeList, asked: stri
           <Input spellCheck={false} value={target} aria-invalid={side === 'to'} placeholder="Letters/{year}/{month}/{type}/{rest}" onChange={(event) => setTarget(event.target.value)} />
         </label>
         <p className="soft">
-          A part in braces stands for what is on one level and goes where its name stands again; <code>{'{rest}'}</code> is all that is left. The same word elsewhere in the path, or in the file&apos;s name, stays as it is.
+          A part in braces stands for what is on one level and goes where its name stands again; <code>{'{rest}'}</code> is all that is left. The same word elsewhere in the path, or in the file&apos;s name, stays as it is. A part may say what it looks like, so that what was moved does not fit again: <code>{'{year 0000}'}</code> is four digits, <code>{'{type "posted" "typed"}'}</code> one of these words.
         </p>
         {look.error && <ProblemNote error={look.error} />}
         {make.error && <ProblemNote error={make.error} />}

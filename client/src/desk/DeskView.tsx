@@ -2,6 +2,7 @@ import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
 import { Alert, Button } from 'antd'
 import { useEffect, useState, type DragEvent } from 'react'
 import { useLocation, useNavigate, useParams } from 'react-router'
+import { FileName } from '../shared/FileName'
 import { api, told, type Arrival, type Slip } from '../shared/api/client'
 import { deskQuery, documentQuery, houseQuery } from '../shared/api/queries'
 import { plural } from '../shared/format'
@@ -204,7 +205,7 @@ export function DeskView() {
           <span className="bad">{undo.error.message}</span>
         ) : discarded ? (
           <>
-            Discarded: <code>{discarded.name}</code>{' '}
+            Discarded: <FileName name={discarded.name} />{' '}
             <Button type="link" size="small" onClick={undoLast}>
               undo
             </Button>

@@ -1,6 +1,7 @@
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
 import { AutoComplete, Button, Drawer, Modal } from 'antd'
 import { useRef, useState, type ComponentRef } from 'react'
+import { FileName } from '../shared/FileName'
 import { api, told, type Arrival } from '../shared/api/client'
 import { discardedQuery } from '../shared/api/queries'
 import { moment } from '../shared/format'
@@ -24,7 +25,7 @@ export function DiscardDialog({ arrival, onClose, onDiscarded }: { arrival: Arri
   return (
     <Modal open title="Discard this arrival" okText="Discard" onCancel={onClose} onOk={() => discard.mutate()} confirmLoading={discard.isPending} destroyOnHidden width={460} afterOpenChange={(open) => open && why.current?.focus()}>
       <p className="lead">
-        <code>{arrival.name}</code> goes into the bin. It can be taken back.
+        <FileName name={arrival.name} /> goes into the bin. It can be taken back.
       </p>
       <AutoComplete
         ref={why}
@@ -62,7 +63,7 @@ export function DiscardedDrawer({ onClose, onTakenBack }: { onClose: () => void;
         {discarded.data?.arrivals.map((one) => (
           <li key={one.number}>
             <span>
-              <code>{one.name}</code>
+              <FileName name={one.name} />
               <small className="soft">
                 {one.reason ? `${one.reason} · ` : ''}
                 {one.binned_by}, {moment(one.binned_at)}

@@ -1,5 +1,6 @@
 import { useEffect, useRef } from 'react'
 import { Link } from 'react-router'
+import { FileName } from '../shared/FileName'
 import type { Arrival, Desk } from '../shared/api/client'
 import { clock, dayOfMoment, number, plural } from '../shared/format'
 import { grouped } from './model'
@@ -59,7 +60,7 @@ function Row({ arrival, isCurrent }: { arrival: Arrival; isCurrent: boolean }) {
   if (!arrival.was_read) facts.push('being read')
   return (
     <Link ref={row} className={isCurrent ? 'row on' : 'row'} to={`/desk/${String(arrival.number)}`} aria-current={isCurrent ? 'true' : undefined}>
-      <code>{arrival.name}</code>
+      <FileName name={arrival.name} />
       <small>
         {facts.join(' · ')}
         {note && <span className="wait"> · {note}</span>}

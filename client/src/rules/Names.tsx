@@ -3,6 +3,7 @@ import { Alert, Button, Checkbox, Form, Input, InputNumber, Progress, Table, typ
 import { useRef, useState } from 'react'
 import { api, told, type Schemas } from '../shared/api/client'
 import { namesQuery } from '../shared/api/queries'
+import { Learned } from './Learned'
 import { FaultAt } from '../shared/controls/FaultAt'
 import { Pick } from '../shared/controls/Pick'
 import { clock, dayOfMoment, number } from '../shared/format'
@@ -114,6 +115,7 @@ function Editor({ names, fields }: { names: Schemas['PatternInUse']; fields: Sch
             {revision.changed_by && ` Changed by ${revision.changed_by}, ${dayOfMoment(revision.changed_at)} ${clock(revision.changed_at)}.`}
           </p>
         </section>
+        <Learned onUse={setWish} />
       </Form>
       <Table<Sample>
         size="small"

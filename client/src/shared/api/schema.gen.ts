@@ -1566,6 +1566,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/rules/names/learned": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The patterns that the names in a folder follow already, the one first that tells most. */
+        get: operations["rules_learned_patterns_rules_names_learned_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/rules/names/look": {
         parameters: {
             query?: never;
@@ -3068,6 +3085,27 @@ export interface components {
             /** Path */
             path: string;
             why: components["schemas"]["Said"];
+        };
+        /** LearnedPattern */
+        LearnedPattern: {
+            /**
+             * Left
+             * @description Some of the names that it does not read
+             */
+            left: string[];
+            /** Reads */
+            reads: number;
+            wish: components["schemas"]["PatternWish"];
+        };
+        /** LearnedPatterns */
+        LearnedPatterns: {
+            /**
+             * Names
+             * @description That were looked at
+             */
+            names: number;
+            /** Patterns */
+            patterns: components["schemas"]["LearnedPattern"][];
         };
         /** LedFolder */
         LedFolder: {
@@ -13786,6 +13824,91 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Refused before anything moved */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    rules_learned_patterns_rules_names_learned_get: {
+        parameters: {
+            query: {
+                folder: number;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LearnedPatterns"];
+                };
             };
             /** @description Bad Request */
             400: {

@@ -9,7 +9,7 @@ from waka.core.names import FieldType
 from waka.web import schemas as s
 from waka.web.door import Responses, blueprint, deps, person, reply
 from waka.web.rules import schemas as sr
-from waka.work.rules import patterns, rules
+from waka.work.rules import learned, patterns, rules
 
 bp = blueprint("rules", __name__)
 REFUSED: Responses = {400: s.Problem, 401: s.Problem, 403: s.Problem, 404: s.Problem, 422: s.Problem,
@@ -62,6 +62,12 @@ def look_at_pattern(body: sr.PatternWish) -> Response:
     """What a pattern would make of some real documents; nothing changes."""
     found = patterns.look(deps(), person().id, patterns.Wish(**body.model_dump()))
     return reply(sr.PatternLooked.model_validate(found))
+
+
+@bp.get("/rules/names/learned", responses={200: sr.LearnedPatterns, **REFUSED})
+def learned_patterns(query: sr.LearnQuery) -> Response:
+    """The patterns that the names in a folder follow already, the one first that tells most."""
+    return reply(sr.LearnedPatterns.model_validate(learned.from_names(deps(), person().id, query.folder)))
 
 
 @bp.put("/rules/names", responses={204: None, **REFUSED})

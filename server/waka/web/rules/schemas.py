@@ -7,7 +7,7 @@ from typing import Annotated, Literal
 
 from pydantic import Field
 
-from waka.core.ids import DocumentId, PartyId
+from waka.core.ids import DocumentId, FolderId, PartyId
 from waka.web.desk.schemas import FieldShape, Kind, Party
 from waka.web.schemas import FIELD_CODE, NUMBER_MAX, Asked, Fault, Said, Segment, Wire
 
@@ -114,6 +114,21 @@ class Sample(Wire):
     made: list[Segment] = Field(description="Empty where something is missing")
     says: list[Said]
     same: bool = Field(description="It is called so already")
+
+
+class LearnQuery(Asked):
+    folder: FolderId = Field(ge=1, le=NUMBER_MAX)
+
+
+class LearnedPattern(Wire):
+    wish: PatternWish
+    reads: int
+    left: list[str] = Field(description="Some of the names that it does not read")
+
+
+class LearnedPatterns(Wire):
+    names: int = Field(description="That were looked at")
+    patterns: list[LearnedPattern]
 
 
 class PatternLooked(Wire):

@@ -1,0 +1,40 @@
+"""Names in other scripts: nothing in a name can make its extension look like another."""
+
+import pytest
+from playwright.sync_api import Locator, Page, expect
+
+from tests.journeys.conftest import sign_in
+from tests.journeys.test_folders import open_folder, rows
+from tests.support import Server, wait_until
+
+#: letters from right to left, a mark that turns what follows, both, and letters that join with a mark
+NAMES = ["חשבון 2026.txt", "bill\u202efdp.txt", "סירה\u202efdp.xlsx.txt", "voile e\u0301te\u0301.txt"]
+
+
+def right_of(page: Page, stem: Locator, extension: Locator) -> bool:
+    a, b = stem.bounding_box(), extension.bounding_box()
+    assert a is not None and b is not None
+    return b["x"] >= a["x"] + a["width"] - 1
+
+
+@pytest.mark.parametrize("name", NAMES)
+def test_the_extension_stands_at_the_end_of_every_name(page: Page, demo_server: Server, name: str) -> None:
+    (demo_server.settings.drive / "Boat" / name).write_text("x")
+    (demo_server.settings.arrivals / "Front office scanner").mkdir(exist_ok=True)
+    (demo_server.settings.arrivals / "Front office scanner" / name).write_text("y")
+    sign_in(page, "magnus")
+
+    def is_there() -> bool:
+        found = page.request.get("/api/folders").json()["folders"]
+        return any(one["path"] == "Boat" and one["own"] == 5 for one in found)
+
+    wait_until(is_there, "it is taken in", 60)
+    open_folder(page, "Boat")
+    row = rows(page).filter(has=page.locator(".seg.odd", has_text=name[:4]))
+    expect(row).to_have_count(1)
+    assert right_of(page, row.locator(".seg.odd"), row.locator(".seg.rest"))
+    assert row.locator(".seg.rest").inner_text() == ".txt"
+    page.get_by_role("link", name="Desk").click()
+    queued = page.locator(".filename", has_text=name[:4])
+    expect(queued).to_have_count(1)
+    assert right_of(page, queued.locator("bdi").first, queued.locator("bdi").last)
