@@ -52,4 +52,11 @@ def _by(said: str, olds: list[str], places: list[Context]) -> None:
 
 
 def _told(what: str, ms: float, bare: float, target: str) -> dict[str, object]:
-    return {"what": what, "ms": round(ms), "bare_ms": round(bare, 1), "ratio": round(ms / bare, 1), "note": "", "target": target}
+    return {
+        "what": what,
+        "ms": round(ms),
+        "bare_ms": round(bare, 1),
+        "ratio": round(ms / bare, 1),
+        "note": "",
+        "target": target,
+    }
