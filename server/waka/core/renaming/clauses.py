@@ -10,6 +10,7 @@ import re
 import unicodedata
 from dataclasses import dataclass
 from datetime import date
+from functools import lru_cache
 from typing import Literal, Protocol
 
 from anyascii import anyascii
@@ -87,7 +88,7 @@ class Write:
         if set(self.form) == {"0"}:
             return f"{int(text):0{len(self.form)}d}" if text.isascii() and text.isdigit() else None
         value = next(t.value for t in tokens(stem, context.forms) if t.kind == "date")
-        format = DateFormat.read(self.form)
+        format = _date_format(self.form)
         if format is None or not isinstance(value, date | PartialDate):
             return None
         return show_date(value, format, "keep", context.year_begins)
@@ -280,6 +281,11 @@ class DropFolder:
     def apply(self, stem: str, context: Context) -> str | None:
         place = Part(f'"{context.folder}"').find(stem, context.forms)
         return without(stem, place) if place is not None else None
+
+
+@lru_cache(maxsize=256)
+def _date_format(form: str) -> DateFormat | None:
+    return DateFormat.read(form)  # the same one for every name
 
 
 def _cost_of(part: Part) -> float:
