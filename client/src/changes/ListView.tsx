@@ -211,9 +211,9 @@ export function ListView() {
               <b>{[worded(list.trouble), mendWorded(list.trouble)].filter(Boolean).join('. ')}.</b>
               <span>
                 {plural(list.steps_done, 'step')} are done and stay so; the others have not moved. Put right what is wrong and go on, or{' '}
-                <button type="button" className="link" onClick={() => leave.mutate()}>
+                <Button type="link" size="small" onClick={() => leave.mutate()}>
                   leave what failed where it is
-                </button>
+                </Button>
                 .
               </span>
             </div>
@@ -290,15 +290,15 @@ function Choices({ list, onChoose, onDiscard, onCheck }: { list: ChangeList; onC
       </label>
       {!begun && (
         <p>
-          <button type="button" className="link" onClick={onCheck}>
+          <Button type="link" size="small" onClick={onCheck}>
             check again
-          </button>{' '}
+          </Button>{' '}
           {list.part === null && (
             <>
               ·{' '}
-              <button type="button" className="link" onClick={onDiscard}>
+              <Button type="link" size="small" onClick={onDiscard}>
                 throw away
-              </button>
+              </Button>
             </>
           )}
         </p>
