@@ -6,7 +6,7 @@ from collections.abc import Callable, Iterator
 from pathlib import Path
 
 import pytest
-from playwright.sync_api import Browser, Page, expect, sync_playwright
+from playwright.sync_api import Browser, Page, Route, expect, sync_playwright
 
 from tests.support import Server
 from waka.demo.make import PASSWORD
@@ -81,6 +81,24 @@ def pick(page: Page, label: str, choice: str) -> None:
     page.get_by_role("combobox", name=label, exact=True).click()
     shown = page.locator(".ant-select-dropdown:not(.ant-select-dropdown-hidden) .ant-select-item-option")
     shown.filter(has_text=re.compile(f"^{re.escape(choice)}$")).click()
+
+
+def stand_between(page: Page, pattern: str | re.Pattern[str], handle: Callable[[Route], object]) -> None:
+    """Handle the page's requests to addresses of a pattern, from the next one on.
+
+    The browser tells a page that is already open of its first route a moment after the route is set: a request
+    made within that moment would pass by. So the page asks for something that is not there until it is answered.
+    """
+    # a bound method of a list has no place where the driver could note who handles what
+    page.route(pattern, lambda route: handle(route))  # noqa: PLW0108
+    probe = "/stood-between"
+    page.route(f"**{probe}", lambda route: route.fulfill(status=204))
+    wait_on(
+        page,
+        lambda: page.evaluate("probe => fetch(probe).then(answer => answer.status)", probe) == 204,
+        "requests come by way of this test",
+    )
+    page.unroute(f"**{probe}")
 
 
 def wait_on(page: Page, holds: Callable[[], bool], what: str, seconds: float = 30) -> None:

@@ -5,7 +5,7 @@ from pathlib import Path
 import psycopg
 from playwright.sync_api import Page, expect
 
-from tests.journeys.conftest import fill_slip, sign_in
+from tests.journeys.conftest import fill_slip, sign_in, stand_between
 from tests.journeys.test_folders import FIRST, PLACE, drag, entry, open_folder, rows
 from tests.support import Client, Server, assert_records_agree, files_beneath, wait_until
 from waka.launch import opened
@@ -172,7 +172,9 @@ def test_decisions_may_be_pressed_faster_than_they_are_answered(page: Page, demo
     page.get_by_label("Paste two columns").fill(sheet)
     page.keyboard.press("Control+Enter")
     expect(page.locator(".listtitle")).to_contain_text("3 to decide")
-    page.route("**/api/lists/*/steps*", lambda route: (page.wait_for_timeout(300), route.continue_()))
+    stand_between(
+        page, "**/api/lists/*/steps*", lambda route: (page.wait_for_timeout(300), route.continue_())
+    )
     # all at once, while the steps are still being fetched: each meets the step that it was meant for
     for key in ("d", "1", "d", "a", "2", "2"):
         page.keyboard.press(key)

@@ -7,7 +7,7 @@ import pytest
 from playwright.sync_api import Page, Route, expect
 
 from tests.conftest import LONG
-from tests.journeys.conftest import sign_in
+from tests.journeys.conftest import sign_in, stand_between
 from tests.support import Client, Server
 from waka.demo.make import PASSWORD
 
@@ -59,7 +59,7 @@ def test_keys_typed_while_a_filing_is_under_way_are_the_next_slips(page: Page, d
     sign_in(page)
     expect(kind(page)).to_be_focused()
     held: list[Route] = []
-    page.route(re.compile(r"/desk/\d+/file"), lambda route: held.append(route))  # noqa: PLW0108 - a method of C has no place for its handle
+    stand_between(page, re.compile(r"/desk/\d+/file"), held.append)
     fields, folder, path = THREE[0]
     fill_and_file(page, fields, folder)
     for text in ("pho", "mrc", "30.10.2026"):
@@ -80,7 +80,8 @@ def test_what_could_not_be_filed_waits_to_be_looked_at_again(page: Page) -> None
     name = page.locator('.queue [aria-current="true"] code').inner_text()
     problem = {"type": "/problems/drive_trouble", "title": "x", "status": 503, "detail": "The disk is full.", "code": "drive_trouble",
                "mend": "Make room on the disk.", "request_id": "1"}  # fmt: skip
-    page.route(
+    stand_between(
+        page,
         re.compile(r"/desk/\d+/file"),
         lambda route: route.fulfill(
             status=503, content_type="application/problem+json", body=json.dumps(problem)
@@ -122,7 +123,7 @@ def test_the_last_letters_survive_a_reload_and_another_arrival(page: Page) -> No
 def test_a_save_that_fails_is_said_and_tried_again(page: Page) -> None:
     sign_in(page)
     expect(kind(page)).to_be_focused()
-    page.route(re.compile(r"/desk/\d+/slip"), lambda route: route.abort())
+    stand_between(page, re.compile(r"/desk/\d+/slip"), lambda route: route.abort())
     page.get_by_label("What", exact=True).click()
     page.keyboard.type("on a slow line")
     expect(page.get_by_text("Not saved yet")).to_be_visible()
@@ -156,8 +157,8 @@ def test_two_at_one_slip_overwrite_nothing_in_silence(
     what = {one: one.get_by_label("What", exact=True) for one in (page, other)}
     for one in (page, other):
         expect(kind(one)).to_be_focused()
-        one.route(
-            re.compile(r"/api/desk$"), lambda route: route.abort()
+        stand_between(
+            one, re.compile(r"/api/desk$"), lambda route: route.abort()
         )  # neither sees the other's before saving
     with other.expect_response(re.compile(r"/slip")):
         what[other].fill("theirs")

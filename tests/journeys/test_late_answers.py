@@ -7,7 +7,7 @@ import pytest
 from playwright.sync_api import Browser, Page, Route, expect
 
 from tests.conftest import serving
-from tests.journeys.conftest import sign_in, wait_on
+from tests.journeys.conftest import sign_in, stand_between, wait_on
 from tests.journeys.test_folders import PLACE, entry, open_folder, rows
 from tests.support import Server, World
 
@@ -83,7 +83,7 @@ def test_who_has_gone_elsewhere_stays_there(
         else:
             route.continue_()
 
-    page.route(re.compile(re.escape(answer) + r"(\?.*)?$"), hold_the_first)
+    stand_between(page, re.compile(re.escape(answer) + r"(\?.*)?$"), hold_the_first)
     ask(page)
     wait_on(page, lambda: bool(held), f"{answer} is asked for")
     # a dialog that still waits for its answer covers the outline

@@ -4,7 +4,7 @@ from pathlib import Path
 
 from playwright.sync_api import Page, Route, expect
 
-from tests.journeys.conftest import fill_slip, sign_in, wait_on
+from tests.journeys.conftest import fill_slip, sign_in, stand_between, wait_on
 from tests.support import Server
 
 
@@ -119,9 +119,8 @@ def test_who_leaves_the_desk_while_it_loads_is_not_led_back(page: Page) -> None:
     """The next view's code is still on its way when the queue arrives, which opens its first arrival."""
     queue: list[Route] = []
     code: list[Route] = []
-    # a bound method of a list has no place where the driver could note who handles what
-    page.route("**/api/desk", lambda route: queue.append(route))  # noqa: PLW0108
-    page.route("**/assets/FoldersView-*.js", lambda route: code.append(route))  # noqa: PLW0108
+    stand_between(page, "**/api/desk", queue.append)
+    stand_between(page, "**/assets/FoldersView-*.js", code.append)
     sign_in(page)
     page.get_by_role("link", name="Folders").click()
     wait_on(page, lambda: bool(queue and code), "the queue and the code are asked for")
@@ -183,7 +182,7 @@ def test_what_is_missing_is_marked_once_filing_was_asked_for(page: Page) -> None
 
 def test_enter_before_the_name_was_looked_at_leads_to_the_first_field_that_lacks(page: Page) -> None:
     held: list[Route] = []
-    page.route("**/api/desk/*/preview*", lambda route: held.append(route))  # noqa: PLW0108
+    stand_between(page, "**/api/desk/*/preview*", held.append)
     sign_in(page)
     asked = page.get_by_role("link", name="tide tables.txt")
     asked.click()

@@ -4,7 +4,7 @@ from pathlib import Path
 
 from playwright.sync_api import Page, expect
 
-from tests.journeys.conftest import pick, sign_in
+from tests.journeys.conftest import pick, sign_in, stand_between
 from tests.journeys.test_folders import entry, open_folder
 from tests.support import Server, files_beneath
 
@@ -29,7 +29,8 @@ def test_a_step_is_taken_out_of_the_list_that_was_looked_at_or_of_none(
         one.keyboard.press("a")
         expect(one.get_by_role("radio", name="this step")).to_be_checked()
     # the list at rest is not asked for again by itself: the other browser goes on looking at what it was
-    other.route(
+    stand_between(
+        other,
         "**/api/lists/**",
         lambda route: route.continue_() if route.request.method == "POST" else route.abort(),
     )
