@@ -8,7 +8,7 @@
     ├── UnsafePath, DriveTrouble (DriveAway, ForeignDrive)          the folder tree
     ├── UploadConflict, TooLarge                                                  coming in
     ├── Unreadable, StillReading, ReadingAway                       looking at bytes
-    ├── FolderNotEmpty, NeedsALook                                  changes by hand
+    ├── FolderNotEmpty, NeedsALook, StatementToConfirm                                  changes by hand
     ├── ListHasErrors, NotApproved, ListIsRunning, ListChanged                              change lists
     ├── NotUndoable
     └── DatabaseAway, DatabaseRefuses, CannotStart
@@ -195,6 +195,18 @@ class NeedsALook(WakaError):
 
     def __init__(self, why: str) -> None:
         super().__init__(f"{why} Nothing was changed.", mend="Look at the list, then let it run.")
+
+
+class StatementToConfirm(WakaError):
+    """A folder's charter wants something confirmed by whoever uploads there."""
+
+    code = "statement"
+
+    def __init__(self, path: str, statement: str) -> None:
+        super().__init__(
+            f"“{path or 'Drive'}” asks whoever uploads there to confirm: {statement}",
+            mend="Confirm it, or upload to the desk.", statement=statement,
+        )  # fmt: skip
 
 
 class UndoIsAList(WakaError):

@@ -14,7 +14,8 @@ from waka.records.rules import patterns as kept
 from waka.work.changes.ways.filing import file_arrival
 from waka.work.folders import browsing
 from waka.work.naming.slips import Slip
-from waka.work.rules import learned, patterns
+from waka.work.rules import charters, learned, patterns
+from waka.work.rules.charters import Shown
 from waka.work.rules.patterns import Wish
 
 HOUSE = Wish(text='{when yyyy-mm-dd}_{who short}_{what}{"_" reference?}', joiner="-", letter_case="lower",
@@ -22,12 +23,18 @@ HOUSE = Wish(text='{when yyyy-mm-dd}_{who short}_{what}{"_" reference?}', joiner
 SPOKEN = replace(HOUSE, text="{what} {when d mon yyyy}", joiner=" ", letter_case="keep")
 
 
-def revision(drive: SmallDrive) -> int:
-    return patterns.show(drive.deps, drive.keeper).revision.revision
+def shown(drive: SmallDrive) -> Shown:
+    return charters.show(drive.deps, drive.keeper, drive.folder(""))
 
 
-def put(drive: SmallDrive, wish: Wish) -> None:
-    patterns.put(drive.deps, drive.keeper, wish, revision(drive))
+def put(drive: SmallDrive, wish: Wish, seen: int | None = None, by: int | None = None) -> None:
+    now = shown(drive)
+    wanted = charters.Wanted(charter=now.own, names=wish)
+    charters.put(drive.deps, by or drive.keeper, wanted, now.edition if seen is None else seen)
+
+
+def look(drive: SmallDrive, wish: Wish) -> patterns.Looked:
+    return patterns.look(drive.deps, drive.keeper, drive.folder(""), wish)
 
 
 def conform(drive: SmallDrive) -> set[str]:
@@ -40,15 +47,15 @@ def conform(drive: SmallDrive) -> set[str]:
 
 
 def test_a_pattern_is_tried_on_real_documents_and_changes_nothing(drive: SmallDrive) -> None:
-    looked = patterns.look(drive.deps, drive.keeper, SPOKEN)
+    looked = look(drive, SPOKEN)
     made = {"".join(s.text for s in one.now): "".join(s.text for s in one.made) for one in looked.samples}
     assert made == {
         "2025-03-12_mrc_mizzen-sail.txt": "mizzen sail 12 Mar 2025.txt",
         "2025-04-02_mrc_rope.txt": "rope 2 Apr 2025.txt", "2026-01-09_mrc_canvas.txt": "canvas 9 Jan 2026.txt",
     }  # fmt: skip
     assert [one.code for one in looked.advice] == ["date_does_not_sort", "date_not_first"]
-    assert patterns.show(drive.deps, drive.keeper).revision.text == HOUSE.text
-    same = patterns.look(drive.deps, drive.keeper, HOUSE)
+    assert shown(drive).revision.text == HOUSE.text
+    same = look(drive, HOUSE)
     assert all(one.same for one in same.samples) and same.advice == []
 
 
@@ -58,7 +65,7 @@ def test_a_pattern_is_tried_on_real_documents_and_changes_nothing(drive: SmallDr
     (replace(HOUSE, text="{when yyyy-mm-dd}_{what}", longest=12), {"shortened"}),
 ], ids=["alike", "lacks", "shortened"])  # fmt: skip
 def test_what_would_be_missing_cut_or_alike_is_said(drive: SmallDrive, wish: Wish, codes: set[str]) -> None:
-    looked = patterns.look(drive.deps, drive.keeper, wish)
+    looked = look(drive, wish)
     assert {said.code for one in looked.samples for said in one.says} == codes
 
 
@@ -70,22 +77,22 @@ def test_what_would_be_missing_cut_or_alike_is_said(drive: SmallDrive, wish: Wis
 def test_what_cannot_be_used_is_pointed_at_and_refused(
     drive: SmallDrive, text: str, at: int, why: str
 ) -> None:
-    fault = patterns.look(drive.deps, drive.keeper, replace(HOUSE, text=text)).fault
+    fault = look(drive, replace(HOUSE, text=text)).fault
     assert fault is not None and (fault.at, why in fault.why) == (at, True), fault
     with pytest.raises(BadRequest):
         put(drive, replace(HOUSE, text=text))
-    assert patterns.show(drive.deps, drive.keeper).revision.text == HOUSE.text
+    assert shown(drive).revision.text == HOUSE.text
 
 
 def test_a_new_pattern_makes_names_from_now_on_and_reads_those_that_are_there(drive: SmallDrive) -> None:
     assert conform(drive) == {SAIL, ROPE, CANVAS}
     put(drive, replace(HOUSE, text="{what first 1}"))
-    shown = patterns.show(drive.deps, drive.keeper)
-    assert shown.is_being_read and shown.revision.changed_by == "Magnus Orr"
+    now = shown(drive)
+    assert now.is_being_read and now.revision.changed_by == "Magnus Orr"
     patterns.read_names(drive.deps, threading.Event())
     assert conform(drive) == {NOTE, LOG}, "names stay as they are; whether they conform is another matter"
-    shown = patterns.show(drive.deps, drive.keeper)
-    assert (shown.is_being_read, shown.counts.conforming, shown.counts.documents) == (False, 2, 5)
+    now = shown(drive)
+    assert (now.is_being_read, now.counts.conforming, now.counts.documents) == (False, 2, 5)
     number = hand_in(drive.deps, drive.filer, "scan.txt", b"paper")
     slip = Slip(what="Tide table", folder=drive.folder("Letters"))  # type: ignore[arg-type]
     assert file_arrival(drive.deps, drive.filer, number, slip).path == "Letters/tide.txt"  # type: ignore[arg-type]
@@ -93,7 +100,7 @@ def test_a_new_pattern_makes_names_from_now_on_and_reads_those_that_are_there(dr
         book = logbook.entries(
             conn, person=drive.keeper, before=None, number=None, mine=False, quiet=False, limit=9
         )  # type: ignore[arg-type]
-    assert any(entry.action == "pattern_changed" for entry in book)
+    assert any(entry.action == "charter_changed" for entry in book)
 
 
 def test_reading_goes_on_where_it_was_stopped_and_begins_again_for_another_pattern(
@@ -111,7 +118,7 @@ def test_reading_goes_on_where_it_was_stopped_and_begins_again_for_another_patte
     monkeypatch.setattr(patterns.NameReader, "load", stopping)
     patterns.read_names(drive.deps, stop)
     with drive.deps.db.transaction() as conn:
-        assert kept.reading(conn).done_to > 0 and patterns.is_due(conn)
+        assert any(done_to > 0 for done_to in kept.next_folders(conn, 99).values()) and patterns.is_due(conn)
     put(drive, HOUSE)
     monkeypatch.setattr(patterns.NameReader, "load", load)
     patterns.read_names(drive.deps, threading.Event())
@@ -121,17 +128,16 @@ def test_reading_goes_on_where_it_was_stopped_and_begins_again_for_another_patte
 
 
 def test_a_pattern_that_another_changed_meanwhile_is_not_overwritten(drive: SmallDrive) -> None:
-    seen = revision(drive)
+    seen = shown(drive).edition
     put(drive, replace(HOUSE, text="{what}"))
-    with pytest.raises(BadRequest, match="changed the pattern meanwhile"):
-        patterns.put(drive.deps, drive.keeper, SPOKEN, seen)
+    with pytest.raises(BadRequest, match="changed this charter meanwhile"):
+        put(drive, SPOKEN, seen)
 
 
-def test_only_who_keeps_the_whole_drive_may(drive: SmallDrive) -> None:
+def test_only_who_keeps_the_folder_may(drive: SmallDrive) -> None:
     for ask in (
-        lambda: patterns.show(drive.deps, drive.filer),
-        lambda: patterns.look(drive.deps, drive.filer, HOUSE),
-        lambda: patterns.put(drive.deps, drive.filer, HOUSE, revision(drive)),
+        lambda: patterns.look(drive.deps, drive.filer, drive.folder(""), HOUSE),
+        lambda: put(drive, SPOKEN, by=drive.filer),
     ):
         with pytest.raises(NotAllowed):
             ask()
@@ -162,7 +168,7 @@ def test_patterns_are_learned_from_the_names_of_a_folder(drive: SmallDrive) -> N
     first = found.patterns[0]
     assert (found.names, first.reads, list(first.left)) == (6, 5, ["scan"])
     assert first.wish.text.startswith("{when yymmdd} ") and first.wish.joiner == " "
-    assert patterns.look(drive.deps, drive.keeper, first.wish).fault is None
+    assert look(drive, first.wish).fault is None
     with pytest.raises(NotAllowed):
         learned.from_names(drive.deps, drive.filer, drive.folder("Letters/Old"))
     with pytest.raises(NotFound):

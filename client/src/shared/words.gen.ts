@@ -135,6 +135,20 @@ export const CODES: Record<string, Words> = {
     "says": "a folder cannot go there",
     "blocks": true
   },
+  "kind_refused": {
+    "text": "“{folder}” takes {kinds} alone",
+    "mend": "Choose another folder, or correct the kind",
+    "word": "Kind does not belong there",
+    "says": "the folder refuses it",
+    "blocks": true
+  },
+  "kind_for_desk": {
+    "text": "“{folder}” takes {kinds} alone: others are looked at on the desk first",
+    "mend": "Choose another folder, or correct the kind",
+    "word": "Kind does not belong there",
+    "says": "it goes to the desk",
+    "blocks": true
+  },
   "unusable": {
     "text": "This name cannot be used here",
     "mend": null,
@@ -217,6 +231,27 @@ export const CODES: Record<string, Words> = {
     "mend": null,
     "word": "Who can see it changes",
     "says": "look at who gains and who loses",
+    "blocks": false
+  },
+  "other_kind": {
+    "text": "“{folder}” is meant for {kinds}",
+    "mend": null,
+    "word": "Another kind",
+    "says": "the folder takes others",
+    "blocks": false
+  },
+  "deeper_than_advised": {
+    "text": "“{folder}”: at most {most} levels of folders are advised",
+    "mend": null,
+    "word": "Deeper than advised",
+    "says": "look whether that is meant",
+    "blocks": false
+  },
+  "fuller_than_advised": {
+    "text": "“{folder}”: at most {most} documents are advised",
+    "mend": null,
+    "word": "Fuller than advised",
+    "says": "look whether that is meant",
     "blocks": false
   },
   "other_extension": {
@@ -512,6 +547,7 @@ export const UNDO = "Undo: "
 export const TITLES: Record<string, string> = {
   "move": "Move [{name}][{folder} folder][{folders} folders][ and {more_document} document][ and {more_documents} documents][{document} document][{documents} documents][ to {to}]",
   "rename_many": "Rename [{name}][{folder} folder][{folders} folders][ and {more_document} document][ and {more_documents} documents][{document} document][{documents} documents][: {sentence}]",
+  "mend_names": "Mend the names of [{name}][{folder} folder][{folders} folders][ and {more_document} document][ and {more_documents} documents][{document} document][{documents} documents] in {path}",
   "group": "Group [{name}][{folder} folder][{folders} folders][ and {more_document} document][ and {more_documents} documents][{document} document][{documents} documents] into {by}",
   "copy": "Copy [{name}][{folder} folder][{folders} folders][ and {more_document} document][ and {more_documents} documents][{document} document][{documents} documents][ to {to}]",
   "bin": "Bin [{name}][{folder} folder][{folders} folders][ and {more_document} document][ and {more_documents} documents][{document} document][{documents} documents]",
@@ -552,6 +588,8 @@ export const REASONS: Record<string, string> = {
   "field": "{label}",
   "merged": "{name} is {into}",
   "pattern": "{text}",
+  "charter": "{parts}",
+  "confirmed": "confirmed: {text}",
   "half_written": "a name for what is still being written; it is taken once it has its own",
   "hard_link": "one file under several names (a hard link): each is a document, and what changes in one changes in all",
   "too_deep": "nested more than {most} folders deep; not taken in",
@@ -589,6 +627,12 @@ export const REASONS: Record<string, string> = {
   "not_whole": "{field} is not a whole number",
   "other_words": "{field} has not the number of words that the pattern wants",
   "not_chosen": "{field} is not chosen",
+  "named_by_earlier": "by an earlier pattern, {text}",
+  "name_goes_astray": "“{text}” stands[ where {fields} should]",
+  "name_ends_before": "ends before {fields}",
+  "nothing_known": "nothing is known of {fields}",
+  "other_kind_here": "meant for {kinds}",
+  "led_by_charter": "where the charter of {name} files this kind",
   "led_by_party": "where documents of {name} go",
   "led_by_kind": "where documents of the kind {name} go",
   "led_by_learned": "where such documents were filed lately"

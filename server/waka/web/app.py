@@ -22,7 +22,7 @@ from waka.web.find import routes as find
 from waka.web.folders import labels, versions
 from waka.web.folders import routes as folders
 from waka.web.office import routes as office
-from waka.web.rules import merging
+from waka.web.rules import charters, merging
 from waka.web.rules import routes as rules
 from waka.work.deps import Deps
 
@@ -60,6 +60,7 @@ def create_app(deps: Deps) -> OpenAPI:
         versions,
         find,
         rules,
+        charters,
         office,
     ):
         app.register_api(place.bp)

@@ -37,6 +37,7 @@ STATUS = {
     "folder_not_empty": 409,
     "needs_a_look": 409,
     "undo_is_a_list": 409,
+    "statement": 409,
     "list_has_errors": 409,
     "not_approved": 409,
     "count_differs": 409,

@@ -564,6 +564,24 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/folders/{folder}/charter": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What a folder declares and what holds in it, from there or from above. */
+        get: operations["charters_show_folders__int_folder__charter_get"];
+        /** Let a folder declare this in place of what it declared. Nothing is moved or renamed by it. */
+        put: operations["charters_put_folders__int_folder__charter_put"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/folders/{folder}/documents": {
         parameters: {
             query?: never;
@@ -607,6 +625,23 @@ export interface paths {
         };
         /** How many documents of a folder each month, year, kind or party has. */
         get: operations["folders_folder_groups_folders__int_folder__groups_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/folders/{folder}/names": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** How names in a folder and beneath it keep to their patterns, and those that do not, with what they could be. */
+        get: operations["charters_names_kept_folders__int_folder__names_get"];
         put?: never;
         post?: never;
         delete?: never;
@@ -901,6 +936,23 @@ export interface paths {
         put?: never;
         /** What fits two path patterns, what does not, and why. */
         post: operations["lists_look_at_mapping_lists_mapping_look_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/lists/names": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Propose the list that gives names that do not conform what they could be called. */
+        post: operations["charters_mend_lists_names_post"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1515,6 +1567,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/rules/charters": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The folders that declare something themselves. */
+        get: operations["charters_chartered_rules_charters_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/rules/fields/{code}": {
         parameters: {
             query?: never;
@@ -1541,24 +1610,6 @@ export interface paths {
         };
         get?: never;
         put: operations["rules_put_kind_rules_kinds__string_code__put"];
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/rules/names": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        /** The drive's name pattern, and how many names conform to it. */
-        get: operations["rules_show_names_rules_names_get"];
-        /** Make names by another pattern from now on; what is there keeps its name. */
-        put: operations["rules_put_pattern_rules_names_put"];
         post?: never;
         delete?: never;
         options?: never;
@@ -1794,7 +1845,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** Announce an upload: Upload-Length, and in Upload-Metadata the path and perhaps the folder's id. */
+        /** Announce an upload: Upload-Length, and in Upload-Metadata a path, perhaps a folder's id, what was confirmed. */
         post: operations["uploads_begin_uploads_post"];
         delete?: never;
         options?: never;
@@ -2130,6 +2181,140 @@ export interface components {
         ChangeLists: {
             /** Lists */
             lists: components["schemas"]["ChangeList"][];
+        };
+        /**
+         * CharterFrom
+         * @description The folder that declares each part.
+         */
+        CharterFrom: {
+            /** Deepest */
+            deepest: number | null;
+            /** Fullest */
+            fullest: number | null;
+            /** Keeper */
+            keeper: number | null;
+            /** Kinds */
+            kinds: number | null;
+            /** Purpose */
+            purpose: number | null;
+            /** Statement */
+            statement: number | null;
+        };
+        /**
+         * CharterParts
+         * @description Null: as the folder above has it.
+         */
+        CharterParts: {
+            /**
+             * Deepest
+             * @description Levels of folders, advised
+             */
+            deepest: number | null;
+            /**
+             * Destination
+             * @description Where its kinds are filed: a pattern from this folder on
+             */
+            destination: string | null;
+            /**
+             * Fullest
+             * @description Documents in one folder, advised
+             */
+            fullest: number | null;
+            /**
+             * Keeper
+             * @description A person to ask; grants nothing
+             */
+            keeper: number | null;
+            kinds: components["schemas"]["KindsTaken"] | null;
+            /** Purpose */
+            purpose: string | null;
+            /**
+             * Statement
+             * @description Confirmed by whoever uploads
+             */
+            statement: string | null;
+        };
+        /** CharterPut */
+        CharterPut: {
+            /**
+             * Deepest
+             * @default null
+             */
+            deepest: number | null;
+            /**
+             * Destination
+             * @default null
+             */
+            destination: string | null;
+            /**
+             * Fullest
+             * @default null
+             */
+            fullest: number | null;
+            /**
+             * Keeper
+             * @default null
+             */
+            keeper: number | null;
+            /** @default null */
+            kinds: components["schemas"]["KindsPut"] | null;
+            /**
+             * @description Null: by the pattern above
+             * @default null
+             */
+            names: components["schemas"]["PatternWish"] | null;
+            /**
+             * Purpose
+             * @default null
+             */
+            purpose: string | null;
+            /**
+             * Seen
+             * @description The edition that it grew from
+             */
+            seen: number;
+            /**
+             * Statement
+             * @default null
+             */
+            statement: string | null;
+        };
+        /** CharterShown */
+        CharterShown: {
+            by: components["schemas"]["CharterFrom"];
+            counts: components["schemas"]["NameCounts"];
+            /** Edition */
+            edition: number;
+            folder: components["schemas"]["FolderOfCharter"];
+            /** @description What holds in it */
+            holds: components["schemas"]["CharterParts"];
+            /** Is Being Read */
+            is_being_read: boolean;
+            /** Keeper */
+            keeper: string | null;
+            /**
+             * Names By
+             * @description The folder that declares the pattern that holds
+             */
+            names_by: number;
+            /** @description What the folder declares itself */
+            own: components["schemas"]["CharterParts"];
+            /** Paths */
+            paths: components["schemas"]["FolderAbove"][];
+            /**
+             * People
+             * @description Who can be named as its keeper; for keepers of the folder
+             */
+            people: components["schemas"]["Nameable"][];
+            revision: components["schemas"]["Revision"];
+        };
+        /** CharteredFolders */
+        CharteredFolders: {
+            /**
+             * Folders
+             * @description That declare something, of those that the person may see
+             */
+            folders: number[];
         };
         /** Checked */
         Checked: {
@@ -2666,6 +2851,13 @@ export interface components {
             /** Words */
             words: string[];
         };
+        /** FolderAbove */
+        FolderAbove: {
+            /** Folder */
+            folder: number;
+            /** Path */
+            path: string;
+        };
         /** FolderChange */
         FolderChange: {
             /** After */
@@ -2693,6 +2885,17 @@ export interface components {
         };
         /** FolderHead */
         FolderHead: {
+            /** Id */
+            id: number;
+            /** Name */
+            name: string;
+            /** Path */
+            path: string;
+            /** Right */
+            right: string;
+        };
+        /** FolderOfCharter */
+        FolderOfCharter: {
             /** Id */
             id: number;
             /** Name */
@@ -3046,6 +3249,27 @@ export interface components {
             /** Documents */
             documents: number;
             kind: components["schemas"]["KindInRules"];
+        };
+        /** KindsPut */
+        KindsPut: {
+            /** Codes */
+            codes: string[];
+            /**
+             * Others
+             * @enum {string}
+             */
+            others: "warn" | "refuse" | "desk";
+        };
+        /** KindsTaken */
+        KindsTaken: {
+            /** Codes */
+            codes: string[];
+            /**
+             * Others
+             * @description What becomes of documents of other kinds
+             * @enum {string}
+             */
+            others: "warn" | "refuse" | "desk";
         };
         /** Lacking */
         Lacking: {
@@ -3411,6 +3635,11 @@ export interface components {
              * @description That are filed where the person may see them
              */
             documents: number;
+            /**
+             * Folders
+             * @description That they stand in
+             */
+            folders: number;
         };
         /**
          * NamePart
@@ -3424,6 +3653,13 @@ export interface components {
             field: string;
             /** Text */
             text: string;
+        };
+        /** Nameable */
+        Nameable: {
+            /** Name */
+            name: string;
+            /** Person */
+            person: number;
         };
         /** Named */
         Named: {
@@ -3446,6 +3682,39 @@ export interface components {
         Names: {
             /** Named */
             named: components["schemas"]["Naming"][];
+        };
+        /** NamesKept */
+        NamesKept: {
+            /**
+             * By Earlier
+             * @description Names that an earlier pattern made
+             */
+            by_earlier: number;
+            counts: components["schemas"]["NameCounts"];
+            /** Guessed */
+            guessed: number;
+            /** Is Being Read */
+            is_being_read: boolean;
+            /** Is Cut */
+            is_cut: boolean;
+            /**
+             * Known
+             * @description Names that can be mended by what is known
+             */
+            known: number;
+            /** Odd */
+            odd: components["schemas"]["OddName"][];
+        };
+        /** NamesMended */
+        NamesMended: {
+            /** Folder */
+            folder: number;
+            /**
+             * Which
+             * @default known
+             * @enum {string}
+             */
+            which: "earlier" | "known" | "all";
         };
         /** Naming */
         Naming: {
@@ -3536,6 +3805,32 @@ export interface components {
         Numbers: {
             /** Numbers */
             numbers: number[];
+        };
+        /** OddName */
+        OddName: {
+            /** By Earlier */
+            by_earlier: boolean;
+            /**
+             * Could Be
+             * @description Empty where something is missing
+             */
+            could_be: components["schemas"]["NamePart"][];
+            /**
+             * Guessed
+             * @description What is not known was guessed from the name
+             */
+            guessed: boolean;
+            /** Number */
+            number: number;
+            /**
+             * Path
+             * @description Of its folder
+             */
+            path: string;
+            /** Says */
+            says: components["schemas"]["Said"][];
+            /** Segments */
+            segments: components["schemas"]["NamePart"][];
         };
         /** Office */
         Office: {
@@ -3687,6 +3982,19 @@ export interface components {
             /** Right */
             right: string;
         };
+        /** PartForm */
+        PartForm: {
+            /**
+             * Shown
+             * @description What it would make of an example
+             */
+            shown: string;
+            /**
+             * Text
+             * @description The part as the pattern would write it
+             */
+            text: string;
+        };
         /** Party */
         Party: {
             /** Name */
@@ -3733,26 +4041,13 @@ export interface components {
             /** Why */
             why: string;
         };
-        /** PatternInUse */
-        PatternInUse: {
-            counts: components["schemas"]["NameCounts"];
+        /** PatternLook */
+        PatternLook: {
             /**
-             * Is Being Read
-             * @description Whether names conform is still being read by it
+             * Folder
+             * @description On whose documents it is tried
              */
-            is_being_read: boolean;
-            revision: components["schemas"]["Revision"];
-        };
-        /** PatternLooked */
-        PatternLooked: {
-            /** Advice */
-            advice: components["schemas"]["Said"][];
-            fault: components["schemas"]["Fault"] | null;
-            /** Samples */
-            samples: components["schemas"]["Sample"][];
-        };
-        /** PatternPut */
-        PatternPut: {
+            folder: number;
             /**
              * Joiner
              * @enum {string}
@@ -3765,15 +4060,43 @@ export interface components {
             letter_case: "keep" | "lower" | "upper" | "title";
             /** Longest */
             longest: number;
-            /**
-             * Seen
-             * @description The revision that it grew from
-             */
-            seen: number;
             /** Text */
             text: string;
             /** Transliterate */
             transliterate: boolean;
+        };
+        /** PatternLooked */
+        PatternLooked: {
+            /** Advice */
+            advice: components["schemas"]["Said"][];
+            fault: components["schemas"]["Fault"] | null;
+            /** Parts */
+            parts: components["schemas"]["PatternPart"][];
+            /** Samples */
+            samples: components["schemas"]["Sample"][];
+        };
+        /**
+         * PatternPart
+         * @description A movable part of a pattern; the texts of all of them joined are the pattern.
+         */
+        PatternPart: {
+            /** Field */
+            field: string | null;
+            /** Forms */
+            forms: components["schemas"]["PartForm"][];
+            /** Label */
+            label: string;
+            /** Optional */
+            optional: boolean;
+            /**
+             * Otherwise
+             * @description The same, optional where it was needed and needed where it was optional
+             */
+            otherwise: string;
+            /** Shown */
+            shown: string;
+            /** Text */
+            text: string;
         };
         /** PatternWish */
         PatternWish: {
@@ -7933,6 +8256,178 @@ export interface operations {
             };
         };
     };
+    charters_show_folders__int_folder__charter_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                folder: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CharterShown"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Refused before anything moved */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    charters_put_folders__int_folder__charter_put: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                folder: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CharterPut"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Refused before anything moved */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     folders_folder_page_folders__int_folder__documents_get: {
         parameters: {
             query?: {
@@ -8148,6 +8643,91 @@ export interface operations {
                 };
             };
             /** @description Not allowed */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Refused before anything moved */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    charters_names_kept_folders__int_folder__names_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                folder: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["NamesKept"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -9924,6 +10504,93 @@ export interface operations {
             };
             /** @description Conflict */
             409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Refused before anything moved */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    charters_mend_lists_names_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NamesMended"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ChangeList"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -13548,6 +14215,89 @@ export interface operations {
             };
         };
     };
+    charters_chartered_rules_charters_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CharteredFolders"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Refused before anything moved */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     rules_put_field_rules_fields__string_code__put: {
         parameters: {
             query?: never;
@@ -13722,174 +14472,6 @@ export interface operations {
             };
         };
     };
-    rules_show_names_rules_names_get: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["PatternInUse"];
-                };
-            };
-            /** @description Bad Request */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Too large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Refused before anything moved */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Service Unavailable */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-        };
-    };
-    rules_put_pattern_rules_names_put: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["PatternPut"];
-            };
-        };
-        responses: {
-            /** @description No Content */
-            204: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content?: never;
-            };
-            /** @description Bad Request */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Too large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Refused before anything moved */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Service Unavailable */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-        };
-    };
     rules_learned_patterns_rules_names_learned_get: {
         parameters: {
             query: {
@@ -13984,7 +14566,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["PatternWish"];
+                "application/json": components["schemas"]["PatternLook"];
             };
         };
         responses: {

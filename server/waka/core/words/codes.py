@@ -96,6 +96,19 @@ CHECKS: dict[str, Words] = {
         "The same document twice", "take one of them out", "This is already moved by another step"
     ),
     "into_itself": _blocks("Into itself", "a folder cannot go there", "“{name}” cannot go into itself"),
+    # what the folder declares
+    "kind_refused": _blocks(
+        "Kind does not belong there",
+        "the folder refuses it",
+        "“{folder}” takes {kinds} alone",
+        "Choose another folder, or correct the kind",
+    ),
+    "kind_for_desk": _blocks(
+        "Kind does not belong there",
+        "it goes to the desk",
+        "“{folder}” takes {kinds} alone: others are looked at on the desk first",
+        "Choose another folder, or correct the kind",
+    ),
     # names
     "unusable": _blocks("Name not to be used", "choose another", "This name cannot be used here"),
     "path_too_long": _blocks(
@@ -125,6 +138,17 @@ CHECKS: dict[str, Words] = {
         "Who can see it changes",
         "look at who gains and who loses",
         "[{gain} will see it][; {lose} will not see it any more]",
+    ),
+    "other_kind": _tells("Another kind", "the folder takes others", "“{folder}” is meant for {kinds}"),
+    "deeper_than_advised": _tells(
+        "Deeper than advised",
+        "look whether that is meant",
+        "“{folder}”: at most {most} levels of folders are advised",
+    ),
+    "fuller_than_advised": _tells(
+        "Fuller than advised",
+        "look whether that is meant",
+        "“{folder}”: at most {most} documents are advised",
     ),
     "other_extension": _tells(
         "Another extension", "look whether that is meant", "Its extension changes, {old} to {new}"

@@ -27,6 +27,8 @@ _LOGBOOK = {
     "field": "{label}",
     "merged": "{name} is {into}",
     "pattern": "{text}",
+    "charter": "{parts}",
+    "confirmed": "confirmed: {text}",
 }
 _NOT_TAKEN = {
     "half_written": "a name for what is still being written; it is taken once it has its own",
@@ -73,12 +75,20 @@ _NOT_UNDERSTOOD = {
     "other_words": "{field} has not the number of words that the pattern wants",
     "not_chosen": "{field} is not chosen",
 }
+_ODD_NAMES = {
+    "named_by_earlier": "by an earlier pattern, {text}",
+    "name_goes_astray": "“{text}” stands[ where {fields} should]",
+    "name_ends_before": "ends before {fields}",
+    "nothing_known": "nothing is known of {fields}",
+    "other_kind_here": "meant for {kinds}",
+}
 _LEADS = {
+    "led_by_charter": "where the charter of {name} files this kind",
     "led_by_party": "where documents of {name} go",
     "led_by_kind": "where documents of the kind {name} go",
     "led_by_learned": "where such documents were filed lately",
 }
-REASONS: dict[str, str] = _LOGBOOK | _NOT_TAKEN | _OF_PATTERNS | _NOT_UNDERSTOOD | _LEADS
+REASONS: dict[str, str] = _LOGBOOK | _NOT_TAKEN | _OF_PATTERNS | _NOT_UNDERSTOOD | _ODD_NAMES | _LEADS
 
 
 def by_person(text: str | None) -> Said | None:

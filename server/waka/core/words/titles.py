@@ -21,6 +21,7 @@ def _title(text: str) -> Words:
 TITLES: dict[str, Words] = {
     "move": _title(f"Move {_WHAT}[ to {{to}}]"),
     "rename_many": _title(f"Rename {_WHAT}[: {{sentence}}]"),
+    "mend_names": _title(f"Mend the names of {_WHAT} in {{path}}"),
     "group": _title(f"Group {_WHAT} into {{by}}"),
     "copy": _title(f"Copy {_WHAT}[ to {{to}}]"),
     "bin": _title(f"Bin {_WHAT}"),

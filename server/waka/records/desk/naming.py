@@ -7,7 +7,7 @@ from dataclasses import dataclass
 
 from psycopg import Connection
 
-from waka.core.ids import PartyId, PersonId
+from waka.core.ids import FolderId, PartyId, PersonId
 from waka.core.names import FIELD_TYPES, FieldType, Pattern, Style, fold
 from waka.records.database import row, rows, value
 from waka.records.sql import load
@@ -22,6 +22,11 @@ class _PatternRow:
     letter_case: str
     transliterate: bool
     longest: int
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class _CharterRow(_PatternRow):
+    folder_id: FolderId
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -47,9 +52,19 @@ def stamp(conn: Connection) -> str:
 
 
 def pattern(conn: Connection, types: Mapping[str, FieldType] = FIELD_TYPES, year_begins: int = 1) -> Pattern:
-    """Return the one pattern of the whole drive. *year_begins*: the first month of the office's year."""
+    """Return the pattern of the whole drive. *year_begins*: the first month of the office's year."""
     found = row(conn, SQL["pattern"], {}, _PatternRow)
     assert found is not None  # the first migration puts one there
+    return _read(found, types, year_begins)
+
+
+def patterns(conn: Connection, types: Mapping[str, FieldType], year_begins: int) -> dict[FolderId, Pattern]:
+    """Return the patterns of charters, by the folders that declare them."""
+    found = rows(conn, SQL["patterns"], {}, _CharterRow)
+    return {one.folder_id: _read(one, types, year_begins) for one in found}
+
+
+def _read(found: _PatternRow, types: Mapping[str, FieldType], year_begins: int) -> Pattern:
     style = Style(
         joiner=found.joiner, case=found.letter_case, transliterate=found.transliterate,
         longest=found.longest, year_begins=year_begins,

@@ -1,6 +1,7 @@
 -- name: stamp
 -- Another text whenever a pattern, a party, a spelling or a kind is another.
 select md5(concat((select string_agg(p::text, '|' order by p.id) from name_pattern p),
+                  (select string_agg(c.folder_id || ' ' || c.pattern_id, '|' order by c.folder_id) from charter c where c.pattern_id is not null),
                   (select string_agg(p::text, '|' order by p.id) from party p),
                   (select string_agg(s::text, '|' order by s.spelling_key) from party_spelling s),
                   (select string_agg(k::text, '|' order by k.code) from kind k),
@@ -8,7 +9,12 @@ select md5(concat((select string_agg(p::text, '|' order by p.id) from name_patte
                   (select value::text from setting where name = 'office')))
 
 -- name: pattern
-select text, joiner, letter_case, transliterate, longest from name_pattern order by id desc limit 1
+select text, joiner, letter_case, transliterate, longest from name_pattern where folder_id is null order by id desc limit 1
+
+-- name: patterns
+-- Those of charters.
+select c.folder_id, p.text, p.joiner, p.letter_case, p.transliterate, p.longest
+from charter c join name_pattern p on p.id = c.pattern_id
 
 -- name: parties
 select p.id, p.name, p.short, p.destination,

@@ -23,12 +23,17 @@ class Upload:
     size: int
     received: int
     number: DocumentId | None  #: of the document that came of it
+    statement: str | None = None  #: that was confirmed with it
 
 
 def add(
-    conn: Connection, *, id: UUID, person: PersonId, folder: FolderId | None, path: str, size: int
-) -> None:
-    conn.execute(SQL["add"], {"id": id, "person": person, "folder": folder, "path": path, "size": size})
+    conn: Connection, *, id: UUID, person: PersonId, folder: FolderId | None, path: str, size: int,
+    statement: str | None = None,
+) -> None:  # fmt: skip
+    conn.execute(
+        SQL["add"],
+        {"id": id, "person": person, "folder": folder, "path": path, "size": size, "statement": statement},
+    )
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)

@@ -1,5 +1,6 @@
 -- name: add
-insert into upload (id, person_id, folder_id, path, size) values (%(id)s, %(person)s, %(folder)s, %(path)s, %(size)s)
+insert into upload (id, person_id, folder_id, path, size, statement)
+values (%(id)s, %(person)s, %(folder)s, %(path)s, %(size)s, %(statement)s)
 
 -- name: hold
 select pg_advisory_xact_lock(8525)
@@ -12,7 +13,7 @@ from upload where number is null
 
 -- name: one
 -- An upload of this person's own, held until the transaction ends.
-select id, person_id, folder_id, path, size, received, number from upload
+select id, person_id, folder_id, path, size, received, number, statement from upload
 where id = %(id)s and person_id = %(person)s for update
 
 -- name: received

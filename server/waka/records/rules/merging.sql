@@ -31,4 +31,5 @@ update party set short = coalesce(short, %(short)s), destination = coalesce(dest
 
 -- name: read_again
 -- Names that told it by its short form do so no more.
-update name_reading set done_to = 0, finished_at = null
+insert into names_to_read (folder_id) select id from folder where removed_at is null
+on conflict (folder_id) do update set done_to = 0

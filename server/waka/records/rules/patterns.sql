@@ -1,51 +1,96 @@
 -- name: now
+-- The present pattern of a folder's charter, or of the whole drive.
 select p.id as revision, p.text, p.joiner, p.letter_case, p.transliterate, p.longest, p.created_at as changed_at,
        w.name as changed_by
-from name_pattern p left join person w on w.id = p.changed_by order by p.id desc limit 1
+from name_pattern p left join person w on w.id = p.changed_by
+where p.folder_id is not distinct from %(folder)s
+  and (p.folder_id is null or p.id = (select pattern_id from charter where folder_id = %(folder)s))
+order by p.id desc limit 1
+
+-- name: earlier
+-- The patterns that held in a folder before the present one, and those of the folders above it, latest first.
+with recursive up as (
+    select id, parent_id, 0 as depth from folder where id = %(folder)s
+    union all
+    select f.id, f.parent_id, up.depth + 1 from folder f join up on f.id = up.parent_id
+)
+select p.id as revision, p.text, p.joiner, p.letter_case, p.transliterate, p.longest, p.created_at as changed_at,
+       w.name as changed_by
+from name_pattern p left join up on up.id = p.folder_id left join person w on w.id = p.changed_by
+where p.folder_id is null or up.id is not null
+order by coalesce(up.depth, 1000), p.id desc limit %(limit)s
 
 -- name: put
-insert into name_pattern (text, joiner, letter_case, transliterate, longest, changed_by)
-values (%(text)s, %(joiner)s, %(case)s, %(transliterate)s, %(longest)s, %(person)s)
+insert into name_pattern (folder_id, text, joiner, letter_case, transliterate, longest, changed_by)
+values (%(folder)s, %(text)s, %(joiner)s, %(case)s, %(transliterate)s, %(longest)s, %(person)s) returning id
 
 -- name: counts
--- How many names conform, of those that this person may see.
-select count(*) as documents, count(*) filter (where d.conforms) as conforming
-from document d join folder f on f.id = d.folder_id join sight s on s.access_id = f.access_id and s.person_id = %(person)s
-where d.state = 'filed'
+-- How many names conform in a folder and beneath it, of those that this person may see.
+with recursive down as (
+    select id, access_id from folder where id = %(folder)s
+    union all
+    select f.id, f.access_id from folder f join down on f.parent_id = down.id where f.removed_at is null
+)
+select count(*) as documents, count(*) filter (where d.conforms) as conforming, count(distinct d.folder_id) as folders
+from down join sight s on s.access_id = down.access_id and s.person_id = %(person)s
+join document d on d.folder_id = down.id and d.state = 'filed'
 
 -- name: samples
--- Some filed documents that this person may see, with what is known of them: of each kind the latest, those that say most.
+-- Some documents in a folder and beneath it that this person may see, with what is known of them: of each kind the
+-- latest, those that say most.
+with recursive down as (
+    select id, access_id from folder where id = %(folder)s
+    union all
+    select f.id, f.access_id from folder f join down on f.parent_id = down.id where f.removed_at is null
+), seen as materialized (
+    select down.id from down join sight s on s.access_id = down.access_id and s.person_id = %(person)s
+)
 select id from (
     select d.id, row_number() over (
         partition by d.kind order by (d."when" is null)::int + (d.party_id is null)::int + (d.what is null)::int, d.id desc) as nth
     -- among the latest: it is asked with every letter that is typed
     from (
         select d.id, d.kind, d."when", d.party_id, d.what
-        from document d join folder f on f.id = d.folder_id join sight s on s.access_id = f.access_id and s.person_id = %(person)s
+        from document d join seen on seen.id = d.folder_id
         where d.state = 'filed' and (d."when" is not null or d.party_id is not null or d.what is not null)
         order by d.id desc limit 5000
     ) d
 ) ranked order by nth, id desc limit %(limit)s
 
--- name: reading
-select r.pattern_id = (select max(id) from name_pattern) and r.finished_at is not null as finished, r.done_to
-from name_reading r
+-- name: odd
+-- The documents in a folder and beneath it whose names do not conform or whose kind does not belong there.
+with recursive down as (
+    select id, access_id from folder where id = %(folder)s
+    union all
+    select f.id, f.access_id from folder f join down on f.parent_id = down.id where f.removed_at is null
+), seen as materialized (
+    select down.id from down join sight s on s.access_id = down.access_id and s.person_id = %(person)s
+)
+select d.id from document d join seen on seen.id = d.folder_id
+where d.state = 'filed' and (not d.conforms
+      or exists (select from unnest(%(folders)s::bigint[], %(kinds)s::text[]) as k (folder_id, codes)
+                 where k.folder_id = d.folder_id and not (coalesce(d.kind, '') = any(string_to_array(k.codes, ' ')))))
+order by d.id limit %(limit)s
 
--- name: begin
--- Read from the beginning where the pattern is another one since.
-update name_reading set pattern_id = p.id, done_to = 0, finished_at = null
-from (select max(id) as id from name_pattern) p where name_reading.pattern_id <> p.id
+-- name: is_being_read
+select exists (select from names_to_read)
+
+-- name: next_folders
+-- The next folders whose names are to be read, held until the transaction ends.
+select folder_id, done_to from names_to_read order by folder_id limit %(limit)s for update skip locked
 
 -- name: next
-select d.id, d.name, d.kind, d.conforms from document d
-where d.id > (select done_to from name_reading) and d.state in ('filed', 'binned') order by d.id limit %(limit)s
+select d.folder_id, d.id, d.name, d.kind, d.conforms
+from unnest(%(folders)s::bigint[], %(done)s::bigint[]) as r (folder_id, done_to)
+join document d on d.folder_id = r.folder_id and d.id > r.done_to and d.state in ('filed', 'binned')
+order by d.folder_id, d.id limit %(limit)s
 
 -- name: correct
 update document d set conforms = c.conforms
 from unnest(%(numbers)s::bigint[], %(conforms)s::boolean[]) as c (id, conforms) where d.id = c.id
 
--- name: note
-update name_reading set done_to = %(done_to)s
+-- name: done
+delete from names_to_read where folder_id = any(%(folders)s)
 
--- name: finish
-update name_reading set finished_at = now() where pattern_id = (select max(id) from name_pattern)
+-- name: done_to
+update names_to_read set done_to = %(done_to)s where folder_id = %(folder)s

@@ -41,12 +41,13 @@ def _version(answer: Response) -> Response:
 
 @bp.post("/uploads", responses={201: None, **REFUSED})
 def begin() -> Response:
-    """Announce an upload: Upload-Length, and in Upload-Metadata the path and perhaps the folder's id."""
+    """Announce an upload: Upload-Length, and in Upload-Metadata a path, perhaps a folder's id, what was confirmed."""
     told = _metadata(request.headers.get("Upload-Metadata", ""))
     folder = told.get("folder", "")
     found = uploading.begin(
         deps(), person().id, path=told.get("path") or told.get("filename", ""),
-        size=_number("Upload-Length"), folder=FolderId(int(folder)) if folder.isdigit() and len(folder) < 18 else None,
+        size=_number("Upload-Length"), confirmed=told.get("confirmed", ""),
+        folder=FolderId(int(folder)) if folder.isdigit() and len(folder) < 18 else None,
     )  # fmt: skip
     answer = Response(status=201)
     answer.headers["Location"] = f"/api/uploads/{found.id}"

@@ -51,16 +51,11 @@ def put_party(path: sr.PartyPath, body: sr.PartyPut) -> Response:
     return Response(status=204)
 
 
-@bp.get("/rules/names", responses={200: sr.PatternInUse, **REFUSED})
-def show_names() -> Response:
-    """The drive's name pattern, and how many names conform to it."""
-    return reply(sr.PatternInUse.model_validate(patterns.show(deps(), person().id)))
-
-
 @bp.post("/rules/names/look", responses={200: sr.PatternLooked, **REFUSED})
-def look_at_pattern(body: sr.PatternWish) -> Response:
+def look_at_pattern(body: sr.PatternLook) -> Response:
     """What a pattern would make of some real documents; nothing changes."""
-    found = patterns.look(deps(), person().id, patterns.Wish(**body.model_dump()))
+    wish = patterns.Wish(**body.model_dump(exclude={"folder"}))
+    found = patterns.look(deps(), person().id, body.folder, wish)
     return reply(sr.PatternLooked.model_validate(found))
 
 
@@ -68,11 +63,3 @@ def look_at_pattern(body: sr.PatternWish) -> Response:
 def learned_patterns(query: sr.LearnQuery) -> Response:
     """The patterns that the names in a folder follow already, the one first that tells most."""
     return reply(sr.LearnedPatterns.model_validate(learned.from_names(deps(), person().id, query.folder)))
-
-
-@bp.put("/rules/names", responses={204: None, **REFUSED})
-def put_pattern(body: sr.PatternPut) -> Response:
-    """Make names by another pattern from now on; what is there keeps its name."""
-    wish = patterns.Wish(**body.model_dump(exclude={"seen"}))
-    patterns.put(deps(), person().id, wish, body.seen)
-    return Response(status=204)

@@ -87,8 +87,8 @@ class PatternWish(Asked):
     longest: int = Field(ge=10, le=240)
 
 
-class PatternPut(PatternWish):
-    seen: int = Field(ge=0, le=NUMBER_MAX, description="The revision that it grew from")
+class PatternLook(PatternWish):
+    folder: FolderId = Field(ge=1, le=NUMBER_MAX, description="On whose documents it is tried")
 
 
 class Revision(PatternWish):
@@ -100,12 +100,7 @@ class Revision(PatternWish):
 class NameCounts(Wire):
     documents: int = Field(description="That are filed where the person may see them")
     conforming: int
-
-
-class PatternInUse(Wire):
-    revision: Revision
-    counts: NameCounts
-    is_being_read: bool = Field(description="Whether names conform is still being read by it")
+    folders: int = Field(description="That they stand in")
 
 
 class Sample(Wire):
@@ -131,7 +126,27 @@ class LearnedPatterns(Wire):
     patterns: list[LearnedPattern]
 
 
+class PartForm(Wire):
+    text: str = Field(description="The part as the pattern would write it")
+    shown: str = Field(description="What it would make of an example")
+
+
+class PatternPart(Wire):
+    """A movable part of a pattern; the texts of all of them joined are the pattern."""
+
+    text: str
+    field: str | None
+    label: str
+    shown: str
+    optional: bool
+    otherwise: str = Field(
+        description="The same, optional where it was needed and needed where it was optional"
+    )
+    forms: list[PartForm]
+
+
 class PatternLooked(Wire):
     fault: Fault | None
+    parts: list[PatternPart]
     advice: list[Said]
     samples: list[Sample]

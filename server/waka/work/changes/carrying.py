@@ -34,9 +34,10 @@ def carried(deps: Deps, person: PersonId) -> Carried:
 
 def _carried(conn: Connection, person: PersonId) -> Carried:
     found, total = kept.carried(conn, person, SHOWN)
-    house = Naming.load(conn)
+    house = Naming.load(conn).among(conn, {one.folder for one in found})
     return Carried(
-        total=total, documents=[(one, house.segments_known(one.name, conforms=one.conforms)) for one in found]
+        total=total,
+        documents=[(one, house(one.folder).segments_known(one.name, conforms=one.conforms)) for one in found],
     )
 
 

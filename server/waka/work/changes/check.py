@@ -25,6 +25,7 @@ from waka.records.changes.steps import NewStep
 from waka.records.folders import access, survey
 from waka.work.deps import Deps
 
+from .chartered import objections
 from .drafting import Drafting
 from .emptied import held_in
 from .prepared import Prepared
@@ -136,7 +137,9 @@ class _Judging:
         checked = check(planned, snapshot)
         ontos = [step.onto for step in checked.steps if step.onto is not None]
         findings: dict[int, list[StepFinding]] = {}
-        for found in checked.findings + self._sight(checked):
+        for found in (
+            checked.findings + self._sight(checked) + objections(self.drafting, self.prepared, checked)
+        ):
             findings.setdefault(found.position, []).append(found)
         return Judged(
             list_id=list_id, structure=self.structure, checked=checked, prepared=self.prepared, left=left,

@@ -60,6 +60,7 @@ class Drafting:
         self._places: dict[
             tuple[FolderId | None, str | None], FolderId | LeftOut
         ] = {}  #: where it goes, looked for once
+        self._readers: dict[FolderId, NameReader] = {}  #: by the folders that names stand in
         self._removing: set[FolderId] = set()
         self._held: dict[FolderId, int] = {}  #: how many documents stand in a folder that is removed
         self._leaving: Counter[int] = Counter()  #: how many of a folder's documents the list is about
@@ -89,8 +90,22 @@ class Drafting:
 
     @cached_property
     def names(self) -> NameReader:
-        """Reads names back into fields; a list that only moves documents never asks for it."""
+        """Reads names back into fields by the pattern of the whole drive."""
         return NameReader.load(self.conn)
+
+    def names_in(self, folder: FolderId) -> NameReader:
+        """Return what reads names back by the pattern that holds in *folder*, which may be still to be made."""
+        found = self._readers.get(folder)
+        if found is None:
+            found = self._readers[folder] = self.names.by(self.names.house.by(self._naming(folder)))
+        return found
+
+    def _naming(self, folder: FolderId) -> FolderId | None:
+        at: FolderId | None = folder
+        while self.names.house.patterns and at is not None and at not in self.names.house.patterns:
+            row = self.structure.row(at)
+            at = row.parent_id if row is not None else None
+        return at
 
     # what acts ask for ------------------------------------------------------------------------------------
 
@@ -155,8 +170,20 @@ class Drafting:
         folder = (
             source.folder_id if source is not None and want.into is None and want.to is None else want.into
         )
-        name = want.name if want.name is not None else source.name if source is not None else ""
-        return Spot(folder=self.place(folder, want.to), name=name)
+        place = self.place(folder, want.to)
+        if want.name is not None or source is None:
+            return Spot(folder=place, name=want.name or "")
+        return Spot(folder=place, name=source.name if want.undoes else self._name_in(place, source))
+
+    def _name_in(self, folder: FolderId, source: Source) -> str:
+        """Return the name of a document in a folder that it goes to: by the pattern there, where that is another.
+
+        It keeps its own where its fields do not suffice.
+        """
+        here, there = self.names_in(source.folder_id), self.names_in(folder)
+        if here.house.pattern == there.house.pattern:
+            return source.name
+        return there.house.name_of(source.record, source.name) or source.name
 
     def place(self, into: FolderId | None, to: str | None) -> FolderId:
         """Return the folder *into*, or at the path *to* in it, where the person may file. Raises ``LeftOut``."""
@@ -187,14 +214,15 @@ class Drafting:
         path = self.structure.path(source.folder_id)
         return to_bytes(f"{path}/{source.name}" if path else source.name)
 
-    def fields(self, want: Proposal, source: Source, name: str) -> tuple[Record, bool]:
-        """Return the fields that a document gets under *name*, and whether that reads back."""
-        read, conforms = self.names.read(name, source.kind)
+    def fields(self, want: Proposal, source: Source, target: Spot) -> tuple[Record, bool]:
+        """Return the fields that a document gets at *target*, and whether its name reads back there."""
+        reader, name = self.names_in(target.folder), target.name
+        read, conforms = reader.read(name, source.kind)
         if want.record is not None:
             return given(want, source.record), conforms
         record = source.record
         if conforms and name != source.name:  # the name says who, when and what: the fields follow it
-            record = with_fields_of(record, read, self.names.told_by_names(read))
+            record = with_fields_of(record, read, reader.told_by_names(read))
         return record, conforms
 
     def is_emptied(self, folder: FolderId) -> bool:

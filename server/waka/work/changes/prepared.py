@@ -26,6 +26,7 @@ class Prepared:
     to_path: bytes = b""  #: where it goes, when that is no folder of the drive
     source: Spot | None = None  #: what is on record as its ends where the check has none to judge
     target: Spot | None = None
+    kind: str | None = None  #: of a document, as it will be
     file: KnownFile = field(default=NO_FILE)
     conformed: bool | None = None
     conforms: bool | None = None

@@ -88,6 +88,16 @@ class Structure:
     def above(self) -> dict[FolderId, FolderId | None]:
         return {row.id: row.parent_id for row in (*self.rows.values(), *self.made.values())}
 
+    def way(self, folder: FolderId) -> list[FolderId]:
+        """Return a folder and all above it, nearest first."""
+        way: list[FolderId] = []
+        at: FolderId | None = folder
+        while at is not None:
+            way.append(at)
+            row = self.row(at)
+            at = row.parent_id if row is not None else None
+        return way
+
     def find(self, path: str) -> FolderId | None:
         """Return the folder at *path* as the person sees it; capitals do not count."""
         at = self.root

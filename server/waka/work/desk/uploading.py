@@ -21,7 +21,16 @@ from waka.core.changes.proposal import Proposal
 from waka.core.ids import DocumentId, FolderId, PersonId
 from waka.core.names import mend_name, name_key
 from waka.drive import pieces
-from waka.errors import BadRequest, NameTaken, NotAllowed, NotFound, TooLarge, UploadConflict, WakaError
+from waka.errors import (
+    BadRequest,
+    NameTaken,
+    NotAllowed,
+    NotFound,
+    StatementToConfirm,
+    TooLarge,
+    UploadConflict,
+    WakaError,
+)
 from waka.records.desk import arrivals, uploads
 from waka.records.desk.uploads import Upload
 from waka.records.documents import contents
@@ -33,6 +42,7 @@ from waka.work.changes import at_once
 from waka.work.changes.at_once import Change
 from waka.work.deps import Deps
 from waka.work.desk.arriving import BOUND, UPLOADS, register
+from waka.work.rules.charters import statement_of
 
 MAY_FILE = ("filer", "keeper")
 DEEPEST = 40  #: folders of one upload
@@ -48,8 +58,13 @@ class Progress:
     number: DocumentId | None
 
 
-def begin(deps: Deps, person: PersonId, *, path: str, size: int, folder: FolderId | None) -> Progress:
-    """Announce an upload. Raises ``NotAllowed``, ``NotFound``, ``TooLarge``, ``BadRequest``."""
+def begin(
+    deps: Deps, person: PersonId, *, path: str, size: int, folder: FolderId | None, confirmed: str = ""
+) -> Progress:
+    """Announce an upload. *confirmed*: the statement of the folder's charter, where it has one.
+
+    Raises ``NotAllowed``, ``NotFound``, ``TooLarge``, ``StatementToConfirm``, ``BadRequest``.
+    """
     if size > deps.settings.max_upload_bytes:
         raise TooLarge(
             f"“{path}” is larger than the {deps.settings.max_upload_bytes >> 20} MB that an upload may have.",
@@ -59,14 +74,20 @@ def begin(deps: Deps, person: PersonId, *, path: str, size: int, folder: FolderI
     if not parts or ".." in parts or len(parts) > DEEPEST:
         raise BadRequest(f"“{path}” is no name for a file.", mend="Give it another.")
     id = uuid4()
+    statement: str | None = None
     with deps.db.transaction() as conn:
         if folder is None:
             if not people.may_file_anywhere(conn, person):
                 raise NotAllowed("You may look things up here, but not hand in documents.")
         else:
-            _folder(conn, person, folder)
+            found = _folder(conn, person, folder)
+            statement = statement_of(conn, folder)
+            if statement is not None and confirmed != statement:
+                raise StatementToConfirm(found.path, statement)
         _assert_room(deps, conn, person, path, size)
-        uploads.add(conn, id=id, person=person, folder=folder, path="/".join(parts), size=size)
+        uploads.add(
+            conn, id=id, person=person, folder=folder, path="/".join(parts), size=size, statement=statement
+        )
     if size == 0:
         return receive(deps, person, id, 0, [])
     return Progress(id=id, received=0, size=size, number=None)
@@ -179,11 +200,10 @@ def _finish(deps: Deps, person: PersonId, upload: Upload, digest: bytes | None) 
 def _file(deps: Deps, person: PersonId, upload: Upload, number: DocumentId) -> None:
     """File a whole upload where it was meant to go; where that fails it waits on the desk, and says so."""
     assert upload.folder_id is not None
-    *above, name = upload.path.split("/")
     try:
         for wait in _QUICKER:
             try:
-                _file_once(deps, person, number, upload.folder_id, [mend_name(part) for part in above], name)
+                _file_once(deps, person, number, upload, upload.folder_id)
                 return
             except NameTaken:
                 # perhaps another upload was quicker to make the same folder, or took the same name
@@ -198,16 +218,15 @@ def _file(deps: Deps, person: PersonId, upload: Upload, number: DocumentId) -> N
 _QUICKER = (0.05, 0.2, 0.5, 0.0)  #: seconds until it is tried again
 
 
-def _file_once(
-    deps: Deps, person: PersonId, number: DocumentId, folder: FolderId, above: list[str], wished: str
-) -> None:
-    name = mend_name(wished)
+def _file_once(deps: Deps, person: PersonId, number: DocumentId, upload: Upload, folder: FolderId) -> None:
+    *parts, wished = upload.path.split("/")
+    name, above = mend_name(wished), [mend_name(part) for part in parts]
 
     def make(conn: Connection) -> Change:
         into, missing = _down(conn, person, folder, above)
         want = Proposal(
             act=acts.File.code, document=number, into=into, to="/".join(missing) or None, name=name,
-            collision="beside", slip={},
+            collision="beside", slip={}, reason=upload.statement,
         )  # fmt: skip
         return Change(title=said("upload", name=name), origin="upload", wants=[want], near=[into])
 

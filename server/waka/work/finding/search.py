@@ -39,12 +39,13 @@ def find(deps: Deps, person: PersonId, query: str) -> Finds:
     if not words:
         return Finds(words=[], found=[], is_cut=False)
     with deps.db.transaction() as conn:
-        house = Naming.load(conn)
         hits = search.find(conn, words=words, person=person)
+        house = Naming.load(conn)
+        by_folder = house.among(conn, {hit.folder_id for hit in hits})
     found = [
         Found(
             hit=hit,
-            segments=house.segments_known(hit.name, conforms=hit.conforms),
+            segments=by_folder(hit.folder_id).segments_known(hit.name, conforms=hit.conforms),
             marked_name=mark(hit.name, words, anywhere=True),
             fields=house.told(hit.fields),
             snippet=snippet(hit.text or "", words),
@@ -85,7 +86,7 @@ def entries(
 
 
 def _last_segments(house: Naming, path: str | None) -> Sequence[Segment]:
-    return house.segments(path.rpartition("/")[2]) if path else ()
+    return house.segments_anywhere(path.rpartition("/")[2]) if path else ()
 
 
 def at_path(deps: Deps, person: PersonId, path: str) -> list[Document]:

@@ -128,6 +128,7 @@ def page(
             limit=PAGE + 1, shows_others=shows_others, field=_further(house, sort, listing.SORTS),
         )  # fmt: skip
         tags = labels.tags_of(conn, [item.id for item in listed])
+        by_folder = house.among(conn, {item.folder_id for item in listed if item.folder_id is not None})
     more = len(listed) > PAGE
     listed = listed[:PAGE]
     return Page(
@@ -135,7 +136,7 @@ def page(
         documents=[
             Row(
                 listed=item,
-                segments=house.segments_known(item.name, conforms=item.conforms),
+                segments=by_folder(item.folder_id).segments_known(item.name, conforms=item.conforms),
                 tags=tags.get(item.id, []),
                 fields=house.told(item.fields),
             )
@@ -213,7 +214,7 @@ def details(deps: Deps, person: PersonId, number: DocumentId) -> Details:
             raise NotFound(f"No. {asked}")  # never the number that it leads to, which may be hidden
         same = documents.same_bytes(conn, sha256=document.sha256, number=number, person=person)
         house = Naming.load(conn)
-        segments = house.segments(document.name)
+        segments = house.at(conn, document.folder_id).segments(document.name)
         return Details(
             document=document, segments=segments, fields=house.told(document.fields), same_as=same,
             tags=labels.tags_of(conn, [number]).get(number, []),
@@ -239,11 +240,12 @@ def lately(deps: Deps, person: PersonId) -> Lately:
             conn, scope=Scope("some", numbers=tuple(numbers)), person=person, sort="name",
             descending=False, after=None, limit=len(numbers) + 1,
         )  # fmt: skip
+        by_folder = house.among(conn, {item.folder_id for item in listed if item.folder_id is not None})
         tags = labels.tags_of(conn, numbers)
         changed = logbook.entries(
             conn, person=person, before=None, number=None, mine=False, quiet=True, limit=40, others=True
         )
-    rows = {i.id: Row(listed=i, segments=house.segments(i.name), tags=tags.get(i.id, []),
+    rows = {i.id: Row(listed=i, segments=by_folder(i.folder_id).segments(i.name), tags=tags.get(i.id, []),
                       fields=house.told(i.fields)) for i in listed}  # fmt: skip
     return Lately(opened=[rows[number] for number in numbers if number in rows], changed=changed)
 

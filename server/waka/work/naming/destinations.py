@@ -1,7 +1,8 @@
-"""Where a slip leads: the destination of its party or kind, or where such documents were filed before."""
+"""Where a slip leads: by a charter, by its party or kind, or where such documents were filed before."""
 
 from __future__ import annotations
 
+from collections.abc import Sequence
 from dataclasses import dataclass
 from typing import Literal
 
@@ -14,12 +15,12 @@ from waka.errors import BadRequest
 from waka.records.folders import folders
 from waka.records.folders.access import MAY_FILE
 from waka.records.folders.folders import Folder
-from waka.records.rules import fields
+from waka.records.rules import charters, fields
 from waka.work.office import settings_of
 
 from .slips import Naming, Understood
 
-By = Literal["party", "kind", "learned"]
+By = Literal["charter", "party", "kind", "learned"]
 LEARNED_FROM = 20  #: the latest documents of the same party and kind
 LEARNED_LEAST = 2
 
@@ -60,9 +61,12 @@ def understood(conn: Connection, text: str | None) -> str | None:
 def lead(conn: Connection, person: PersonId, house: Naming, slip: Understood, values: Fields) -> Lead | None:
     """Return where *slip* leads, None where nothing says so or the person may not file there.
 
-    *values*: what it says, as names tell it. The destination of the party comes before that of the kind, and both
-    before what is learned.
+    *values*: what it says, as names tell it. A charter that takes its kind comes before the destination of the party,
+    this before that of the kind, and all before what is learned.
     """
+    chartered = _by_charter(conn, person, house, slip, values)
+    if chartered is not None:
+        return chartered
     who = slip.who.name if slip.who is not None else None
     kind = slip.kind or ""
     asked: list[tuple[By, Said, str | None]] = [
@@ -86,10 +90,35 @@ def lead(conn: Connection, person: PersonId, house: Naming, slip: Understood, va
     return _learned(conn, person, house, slip)
 
 
-def _usable(conn: Connection, person: PersonId, by: By, why: Said, led: Led | Missing) -> Lead | None:
+def _by_charter(
+    conn: Connection, person: PersonId, house: Naming, slip: Understood, values: Fields
+) -> Lead | None:
+    """Return where the first charter leads that takes documents of this kind and says where they go beneath it."""
+    asked = [
+        charter for charter in charters.every(conn)
+        if charter.destination is not None and charter.kinds is not None and slip.kind in charter.kinds.codes
+    ]  # fmt: skip
+    for charter in asked:
+        folder = folders.one(conn, charter.folder, person)
+        if folder is None or folder.right not in MAY_FILE:
+            continue
+        try:
+            led = read(conn, charter.destination or "").lead(values, house.parties)
+        except PatternError:  # of a field that is gone
+            continue
+        why = said("led_by_charter", name=folder.path or "Drive")
+        found = _usable(conn, person, "charter", why, led, above=folders.names_down(conn, folder.id))
+        if found is not None:
+            return found
+    return None
+
+
+def _usable(
+    conn: Connection, person: PersonId, by: By, why: Said, led: Led | Missing, above: Sequence[str] = ()
+) -> Lead | None:
     if isinstance(led, Missing):
         return None
-    names = [level.text for level in led.levels]
+    names = [*above, *(level.text for level in led.levels)]
     way = folders.way(conn, person, names)
     deepest = way[-1]
     # whoever may not see where the way ends is not told of it

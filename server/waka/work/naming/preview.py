@@ -23,13 +23,16 @@ from waka.core.names import (
     split_extension,
 )
 from waka.core.names.segments import with_extension
+from waka.core.rules.charter import Coming, holding, objections
+from waka.core.words import worded
 from waka.drive.tree import shown
 from waka.errors import NotFound
 from waka.reading.sniff import wrong_extension
 from waka.records.documents import documents, versions
 from waka.records.documents.documents import Document
-from waka.records.folders import folders
+from waka.records.folders import folders, survey
 from waka.records.folders.folders import Folder
+from waka.records.rules import charters
 from waka.work import office
 
 from .destinations import Lead, lead
@@ -130,19 +133,23 @@ def preview_of(
 ) -> Preview:  # fmt: skip
     """Return what filing *slip* would come to. *shows_beside*: with the names before and after it in its folder."""
     understood = understand(slip, house, today)
-    composed, extension, lacks = compose_name(understood, document, slip, house)
-    understood.problems.extend(lacks)
     led = leads(conn, person, house, understood) if slip.folder is None else None
     folder = led.folder if led is not None else None
     make = led.make if led is not None else slip.make
     if slip.folder is not None:
         folder = folders.one(conn, slip.folder, person)
+    # by the pattern of where it goes, which holds in what is made there too
+    house = house.at(conn, folder.id if folder is not None else None)
+    composed, extension, lacks = compose_name(understood, document, slip, house)
+    understood.problems.extend(lacks)
     findings = _extension_findings(document, extension)
     if composed is None:
         return Preview(
             understood=understood, name=None, findings=findings, folder=folder, make=make, lead=led
         )
     name = composed.stem + extension
+    if folder is not None:
+        findings += _objections(conn, house, folder, make, understood.kind)
     stands: Stands | None = None
     before: list[Beside] = []
     after: list[Beside] = []
@@ -165,6 +172,24 @@ def preview_of(
         shortened=composed.shortened, findings=findings, folder=folder, make=make, lead=led, before=before,
         after=after, stands=stands,
     )  # fmt: skip
+
+
+def _objections(
+    conn: Connection, house: Naming, folder: Folder, make: str, kind: str | None
+) -> list[Finding]:
+    """Return what the charter of *folder* says of a document of that kind."""
+    declared = charters.every(conn)
+    if not declared:
+        return []
+    way = folders.above(conn, folder.id)
+    holds = holding(way, declared)
+    above = way.index(holds.by.deepest) if holds.by.deepest is not None else 0
+    documents_there = survey.counts(conn, [folder.id]).get(folder.id, 0) if not make else 0
+    coming = Coming(kind=kind, depth=above + make.count("/") + bool(make), documents=documents_there + 1)
+    return [
+        Finding(one.code, worded(one.code, one.facts), None)
+        for one in objections(holds, coming, house.kinds, folder.path or "Drive")
+    ]
 
 
 def leads(conn: Connection, person: PersonId, house: Naming, understood: Understood) -> Lead | None:

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterator
+from collections.abc import Callable, Iterable, Iterator
 from dataclasses import dataclass
 from datetime import date
 from decimal import Decimal
@@ -11,14 +11,14 @@ from psycopg import Connection
 
 from waka.core.fields.record import Record
 from waka.core.fields.registry import kept, of_name
-from waka.core.ids import PartyId
+from waka.core.ids import FolderId, PartyId
 from waka.core.names import Fields, FieldType, Parsed, parse, split_extension
 from waka.work.naming.slips import Naming
 
 
 @dataclass(frozen=True, slots=True)
 class NameReader:
-    """The drive's pattern, its parties, and their ids by name."""
+    """A pattern, the drive's parties, and their ids by name."""
 
     house: Naming
     ids: dict[str, PartyId]
@@ -28,12 +28,24 @@ class NameReader:
         house = Naming.load(conn)
         return cls(house, house.ids)
 
+    def among(self, conn: Connection, folders: Iterable[FolderId]) -> Callable[[FolderId], NameReader]:
+        """Return what gives, of some *folders*, each the reader with the pattern that holds there."""
+        house = self.house.among(conn, folders)
+        return lambda folder: self.by(house(folder))
+
+    def by(self, house: Naming) -> NameReader:
+        return self if house is self.house else NameReader(house, self.ids)
+
     def read(self, name: str, kind: str | None) -> tuple[Record, bool]:
         """Return the fields that *name* reads back into, and whether it does at all."""
         parsed = parse(self.house.pattern, split_extension(name)[0], self.house.parties)
         if not isinstance(parsed, Parsed):
             return Record(kind=kind), False
-        return _record(parsed.fields, self.house, self.ids, kind), True
+        return self.record_of(parsed.fields, kind), True
+
+    def record_of(self, fields: Fields, kind: str | None = None) -> Record:
+        """Return the fields that a name tells as they are kept."""
+        return _record(fields, self.house, self.ids, kind)
 
     def told_by_names(self, read: Record) -> list[str]:
         """Return the codes of the fields that a name tells; one without an amount tells nothing of it."""

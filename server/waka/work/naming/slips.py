@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Mapping
+from collections.abc import Callable, Iterable, Mapping
 from dataclasses import dataclass, field, replace
 from datetime import date
 from functools import cached_property
@@ -16,11 +16,21 @@ from waka.core.fields.record import Record
 from waka.core.fields.registry import Registry, Value, in_name, read
 from waka.core.fields.typed import SHORT_FORM, propose_short, read_date
 from waka.core.ids import FolderId, PartyId, PersonId
-from waka.core.names import FieldType, FieldValue, Parties, Party, Pattern, Segment
-from waka.core.names.segments import segments_of, segments_of_known
+from waka.core.names import (
+    Composed,
+    FieldType,
+    FieldValue,
+    Parties,
+    Party,
+    Pattern,
+    Segment,
+    compose,
+    split_extension,
+)
+from waka.core.names.segments import ODD, segments_of, segments_of_known
 from waka.core.words import worded
 from waka.records.desk import naming
-from waka.records.rules import fields
+from waka.records.rules import charters, fields
 from waka.work.office import settings_of
 
 EXAMPLES = {"day_first": "12 3 25", "month_first": "3 12 25"}
@@ -83,9 +93,9 @@ class Understood:
 
 @dataclass(frozen=True)
 class Naming:
-    """The drive's pattern and parties, read once for a use-case."""
+    """The patterns and parties of the drive, read once for a use-case."""
 
-    pattern: Pattern
+    pattern: Pattern  #: of the whole drive; of a folder where it was asked for with ``at``
     parties: Parties
     kinds: dict[str, str] = field(default_factory=dict)
     office: OfficeSettings = field(default_factory=OfficeSettings)
@@ -94,7 +104,11 @@ class Naming:
     destinations: dict[str, str] = field(default_factory=dict)  #: of the parties, by their names
     kind_destinations: dict[str, str] = field(default_factory=dict)  #: by the kinds' codes
     hidden: frozenset[str] = frozenset()  #: short forms of parties that the person may not know of
+    patterns: dict[FolderId, Pattern] = field(
+        default_factory=dict
+    )  #: of charters, by the folders that declare them
     _seen: dict[str, tuple[Segment, ...]] = field(default_factory=dict, compare=False)
+    _by: dict[Pattern, Naming] = field(default_factory=dict, compare=False)
 
     @classmethod
     def load(cls, conn: Connection) -> Naming:
@@ -115,6 +129,7 @@ class Naming:
                 {row.name: row.id for row in rows},
                 {row.name: row.destination for row in rows if row.destination},
                 {kind.code: kind.destination for kind in kinds if kind.destination},
+                patterns=naming.patterns(conn, registry.types, office.year_begins),
             )
             _loaded.clear()
             _loaded[stamp] = known
@@ -124,7 +139,28 @@ class Naming:
         """Return the same as far as *person* may know of it: a short form that is taken is taken all the same."""
         seen = {row.name for row in naming.parties_seen(conn, person)}
         hidden = frozenset(p.short for p in self.parties.known if p.short and p.name not in seen)
-        return replace(self, hidden=hidden) if hidden else self
+        return replace(self, hidden=hidden, _by={}) if hidden else self
+
+    def by(self, naming: FolderId | None) -> Naming:
+        """Return the same with the pattern of the charter of *naming*; None: that of the whole drive."""
+        pattern = self.patterns.get(naming) if naming is not None else None
+        if pattern is None:
+            return self
+        made = self._by.get(pattern)
+        if made is None:
+            made = self._by[pattern] = replace(self, pattern=pattern, _seen={}, _by={})
+        return made
+
+    def among(self, conn: Connection, folders: Iterable[FolderId]) -> Callable[[FolderId | None], Naming]:
+        """Return what gives, of some *folders*, each with the pattern that holds there."""
+        if not self.patterns:
+            return lambda _: self
+        by = charters.naming(conn, set(folders))
+        return lambda folder: self.by(by.get(folder)) if folder is not None else self
+
+    def at(self, conn: Connection, folder: FolderId | None) -> Naming:
+        """Return the same with the pattern that holds in *folder*; None: that of the whole drive."""
+        return self.among(conn, [folder])(folder) if folder is not None else self
 
     @cached_property
     def names(self) -> dict[PartyId, str]:
@@ -157,6 +193,11 @@ class Naming:
                 found[one.code] = in_name(one, record.further[one.code], told[one.code])
         return {code: value for code, value in found.items() if value is not None}
 
+    def name_of(self, record: Record, name: str) -> str | None:
+        """Return the name that the fields of *record* make in place of *name*; None where one is missing."""
+        composed = compose(self.pattern, self.in_names(record), self.parties)
+        return composed.stem + split_extension(name)[1] if isinstance(composed, Composed) else None
+
     def segments(self, name: str) -> tuple[Segment, ...]:
         """Return *name* in parts; lists show the same names again and again, so they are kept."""
         found = self._seen.get(name)
@@ -169,6 +210,16 @@ class Naming:
     def segments_known(self, name: str, *, conforms: bool) -> tuple[Segment, ...]:
         """Return *name* in parts as its record has it; for long lists."""
         return segments_of_known(name, self.pattern, conforms=conforms)
+
+    def segments_anywhere(self, name: str) -> tuple[Segment, ...]:
+        """Return *name* in parts by the first pattern of the drive that reads it, wherever it stood."""
+        found = self.segments(name)
+        others = (self.by(folder).segments(name) for folder in self.patterns) if _is_odd(found) else iter(())
+        return next((one for one in others if not _is_odd(one)), found)
+
+
+def _is_odd(segments: tuple[Segment, ...]) -> bool:
+    return any(segment.field == ODD for segment in segments)
 
 
 _loaded: dict[str, Naming] = {}  #: the last one, by its stamp

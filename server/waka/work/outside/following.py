@@ -8,7 +8,7 @@ fails is set aside by itself: one item in doubt never holds up the others.
 from __future__ import annotations
 
 from collections import Counter
-from collections.abc import Sequence
+from collections.abc import Callable, Sequence
 from dataclasses import dataclass
 from typing import Any
 
@@ -84,7 +84,9 @@ class Following:
 
     def _write_groups(self, groups: Sequence[list[Same]], read: Read, missing: dict[Place, Known]) -> None:
         with self.deps.db.transaction() as conn:
-            house = NameReader.load(conn)
+            house = NameReader.load(conn).among(
+                conn, {pair.found.place[0] for group in groups for pair in group}
+            )
             for group in groups:
                 held = [s for s in group if self._holds(conn, s.known, s.found)]
                 if len(held) < len(group) and len(group) > 1:
@@ -127,13 +129,15 @@ class Following:
             found.size, found.inode, found.modified_ns,
         )  # fmt: skip
 
-    def _follow(self, conn: Connection, house: NameReader, pair: Same, digest: bytes) -> None:
+    def _follow(
+        self, conn: Connection, house: Callable[[FolderId], NameReader], pair: Same, digest: bytes
+    ) -> None:
         known, found = pair.known, pair.found
         number, changed = known.id, digest != known.sha256
         if changed:
             contents.add(conn, digest, found.size)
         folder, name = found.place
-        conforms = house.conforms(name)
+        conforms = house(folder).conforms(name)
         following.follow(conn, number, found, digest, conforms=conforms, back=False)
         if changed or known.place[1] != name:
             to_index.put(conn, [number])

@@ -28,6 +28,7 @@ log = structlog.get_logger()
 BATCH = 2000  #: files of one transaction
 LOOSENS = 2000  #: files from which on a first taking in does without indexes until its end
 
+Readers = Callable[[FolderId], NameReader]  #: of names, by the folders that they stand in
 KindOf = Callable[[str, str], str | None]  #: from a folder's path and a name
 Progress = Callable[[int, int], None]  #: told files taken, of how many
 
@@ -60,14 +61,14 @@ class TakingIn:
         with self.deps.db.transaction() as conn:
             sweeps.begin_sweep(conn, len(files), sum(f.size for f in files))
             self.seen.any_gone = following.any_gone(conn)
-            house = NameReader.load(conn)
+            house = NameReader.load(conn).among(conn, {file.place[0] for file in files})
             self.is_first = len(files) >= LOOSENS and loosening.loosen(conn)
         self._take_in(files, house)
         if self.is_first:  # else, after a crash, the next sweep does
             with self.deps.db.transaction() as conn:
                 loosening.tighten(conn)
 
-    def _take_in(self, files: Sequence[Found], house: NameReader) -> None:
+    def _take_in(self, files: Sequence[Found], house: Readers) -> None:
         taken = 0
         # the next batch is read while the database writes the last one down
         with ThreadPoolExecutor(1, "reading-ahead") as ahead:
@@ -83,7 +84,7 @@ class TakingIn:
                 self.on_progress(taken, len(files))
 
     def _read(
-        self, some: list[Found], house: NameReader
+        self, some: list[Found], house: Readers
     ) -> tuple[list[Found], dict[Place, bytes], dict[Place, NewFile]]:
         """Read a batch of files: their checksums, and what they will be as documents."""
         read = read_found(self.deps, self.seen, self.set_aside, some)
@@ -94,7 +95,7 @@ class TakingIn:
         return some, {place: read.sha256[place] for place in ready}, ready
 
     def _write_new(
-        self, some: list[Found], read: dict[Place, bytes], ready: dict[Place, NewFile], house: NameReader,
+        self, some: list[Found], read: dict[Place, bytes], ready: dict[Place, NewFile], house: Readers,
     ) -> None:  # fmt: skip
         try:
             self._write_batch(some, read, ready, house)
@@ -110,7 +111,7 @@ class TakingIn:
                 self._write_new(half, read, ready, house)
 
     def _write_batch(
-        self, some: list[Found], read: dict[Place, bytes], ready: dict[Place, NewFile], house: NameReader,
+        self, some: list[Found], read: dict[Place, bytes], ready: dict[Place, NewFile], house: Readers,
     ) -> None:  # fmt: skip
         with self.deps.db.transaction() as conn:
             still = self._still_there(conn, [f for f in some if f.place in read])
@@ -140,17 +141,17 @@ class TakingIn:
             and self.seen.path(f.place) not in moving
         ]  # fmt: skip
 
-    def _new_file(self, house: NameReader, file: Found, digest: bytes, born_ns: int) -> NewFile:
+    def _new_file(self, house: Readers, file: Found, digest: bytes, born_ns: int) -> NewFile:
         folder, name = file.place
         path = to_text(self.seen.paths[folder])
-        record, conforms = house.read(name, self.kind_of(path, name))
+        record, conforms = house(folder).read(name, self.kind_of(path, name))
         return NewFile(
             folder=folder, name=name, path=self.seen.told(file.place), size=file.size, inode=file.inode,
             modified_ns=file.modified_ns, born_ns=born_ns, sha256=digest, conforms=conforms, record=record,
         )  # fmt: skip
 
     def _bring_back(
-        self, conn: Connection, house: NameReader, files: Sequence[Found], read: dict[Place, bytes]
+        self, conn: Connection, house: Readers, files: Sequence[Found], read: dict[Place, bytes]
     ) -> set[Place]:
         """Give documents that were gone their files again, where it is certain; return the places."""
         back: set[Place] = set()
@@ -163,7 +164,9 @@ class TakingIn:
             if number in numbers:
                 continue
             numbers.add(number)
-            following.follow(conn, number, file, digest, conforms=house.conforms(file.place[1]), back=True)
+            following.follow(
+                conn, number, file, digest, conforms=house(file.place[0]).conforms(file.place[1]), back=True
+            )
             to_index.put(conn, [number])
             logbook.add(conn, "returned", number=number, to_path=path, to_folder=file.place[0])
             back.add(file.place)

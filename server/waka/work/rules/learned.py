@@ -9,13 +9,12 @@ from waka.core.ids import FolderId, PersonId
 from waka.core.names import fold, split_extension
 from waka.core.names.columns import Vocabulary
 from waka.core.names.learning import propose
-from waka.errors import NotFound
-from waka.records.folders import folders, survey
+from waka.records.folders import survey
 from waka.work.deps import Deps
 from waka.work.naming.slips import Naming
 
+from .keeping import assert_keeps
 from .patterns import Wish
-from .rules import assert_keeper
 
 MOST_NAMES = 5_000  #: that patterns are learned from; of more, every so many-th
 MOST_LEFT = 10  #: names shown that a pattern leaves over
@@ -37,12 +36,10 @@ class FromNames:
 def from_names(deps: Deps, person: PersonId, folder: FolderId) -> FromNames:
     """Return the patterns that explain most of the names in a folder and beneath it.
 
-    Raises ``NotAllowed`` for all but keepers of the whole drive, ``NotFound``.
+    Raises ``NotFound``, and ``NotAllowed`` for all but keepers of the folder.
     """
     with deps.db.transaction() as conn:
-        assert_keeper(conn, person)
-        if folders.one(conn, folder, person) is None:
-            raise NotFound("The folder")
+        assert_keeps(conn, person, folder)
         names = [path.rpartition("/")[2] for _, path in survey.beneath(conn, folder, person)]
         house = Naming.load(conn)
     some = names[:: 1 + len(names) // MOST_NAMES]

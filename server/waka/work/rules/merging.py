@@ -18,7 +18,7 @@ from waka.records.rules import fields, merging
 from waka.records.rules.merging import Told
 from waka.work.deps import Deps
 
-from .rules import assert_keeper
+from .keeping import assert_keeper
 
 SHOWN = 50
 

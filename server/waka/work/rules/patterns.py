@@ -1,4 +1,4 @@
-"""The drive's name pattern: tried on real documents while it is written, changed, and every name read by it."""
+"""Name patterns: tried on real documents while they are written, and names read by those that are new to them."""
 
 from __future__ import annotations
 
@@ -9,9 +9,10 @@ from dataclasses import dataclass, replace
 from psycopg import Connection
 
 from waka.core.changes.findings import Said, said
-from waka.core.ids import DocumentId, PersonId
+from waka.core.ids import DocumentId, FolderId, PersonId
 from waka.core.names import (
     Composed,
+    FieldValue,
     Pattern,
     PatternError,
     Segment,
@@ -20,22 +21,20 @@ from waka.core.names import (
     compose,
     split_extension,
 )
+from waka.core.names.movable import Form, as_it_is, forms, otherwise, pieces
 from waka.core.names.segments import segments_of, with_extension
 from waka.core.rules.advice import advice
-from waka.errors import BadRequest
-from waka.records.finding import logbook
 from waka.records.folders import survey
-from waka.records.rules import fields
 from waka.records.rules import patterns as kept
-from waka.records.rules.patterns import Counts, Revision
 from waka.work.deps import Deps
 from waka.work.naming.reading import NameReader
 from waka.work.naming.slips import Naming
 
-from .rules import assert_keeper
+from .keeping import assert_keeps
 
 SAMPLES = 10
 READ_AT_ONCE = 2_000  #: names in one transaction
+FOLDERS_AT_ONCE = 200
 LONG_IN_A_LIST = 60  #: characters, beyond which a list of usual width cuts a name off
 
 
@@ -48,13 +47,6 @@ class Wish:
     letter_case: str
     transliterate: bool
     longest: int
-
-
-@dataclass(frozen=True, slots=True, kw_only=True)
-class Names:
-    revision: Revision
-    counts: Counts
-    is_being_read: bool  #: whether names conform is still being read by it
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -78,82 +70,99 @@ class Sample:
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
+class Part:
+    """A movable part of a pattern: a field, or what stands between fields."""
+
+    text: str  #: as the pattern writes it
+    field: str | None
+    label: str = ""
+    shown: str = ""  #: what it writes, of an example
+    optional: bool = False
+    otherwise: str = ""  #: the same, needed where it was optional and optional where it was needed
+    forms: Sequence[Form] = ()
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
 class Looked:
     fault: Fault | None = None
+    parts: Sequence[Part] = ()
     advice: Sequence[Said] = ()
     samples: Sequence[Sample] = ()
 
 
-def show(deps: Deps, person: PersonId) -> Names:
-    """Return the drive's pattern. Raises ``NotAllowed`` for all but keepers of the whole drive."""
-    with deps.db.transaction() as conn:
-        assert_keeper(conn, person)
-        return Names(
-            revision=kept.now(conn), counts=kept.counts(conn, person),
-            is_being_read=not kept.reading(conn).finished,
-        )  # fmt: skip
+def look(deps: Deps, person: PersonId, folder: FolderId, wish: Wish) -> Looked:
+    """Return what a pattern would come to in *folder* and beneath it; nothing changes.
 
-
-def look(deps: Deps, person: PersonId, wish: Wish) -> Looked:
-    """Return what a pattern would come to; nothing changes. Raises ``NotAllowed``."""
-    with deps.db.transaction() as conn:
-        assert_keeper(conn, person)
-        house = Naming.load(conn)
-        try:
-            pattern = _read(house, wish)
-        except _Unfit as unfit:
-            return Looked(fault=unfit.fault)
-        numbers = kept.samples(conn, person, SAMPLES)
-        found = survey.by_number(conn, person, numbers)
-        samples = [_sample(house, pattern, found[number]) for number in numbers if number in found]
-        told = [_with_label(house, one) for one in advice(pattern)]
-    return Looked(advice=told, samples=_with_twins(samples))
-
-
-def put(deps: Deps, person: PersonId, wish: Wish, seen: int) -> None:
-    """Let names be made by another pattern from now on; those that are there stay, and are read by it.
-
-    *seen*: the revision that it grew from. Raises ``NotAllowed``, ``BadRequest``.
+    Raises ``NotFound``, and ``NotAllowed`` for all but keepers of the folder.
     """
     with deps.db.transaction() as conn:
-        assert_keeper(conn, person)
-        fields.hold(conn)
-        if kept.now(conn).revision != seen:
-            raise BadRequest(
-                "Somebody changed the pattern meanwhile; nothing was overwritten.", mend="Look at it first."
-            )
+        assert_keeps(conn, person, folder)
+        house = Naming.load(conn)
         try:
-            pattern = _read(Naming.load(conn), wish)
-        except _Unfit as unfit:
-            raise BadRequest(
-                unfit.fault.why, mend=unfit.fault.mend, field="text", at=unfit.fault.at
-            ) from None
-        kept.put(conn, pattern, person)
-        logbook.add_about(
-            conn, "pattern_changed", person=person, about=None, reason=said("pattern", text=pattern.text)
-        )
+            pattern = read(house, wish)
+        except Unfit as unfit:
+            return Looked(fault=unfit.fault)
+        numbers = kept.samples(conn, person, folder, SAMPLES)
+        found = survey.by_number(conn, person, numbers)
+        by_folder = house.among(conn, {source.folder_id for source in found.values()})
+        samples = [
+            _sample(by_folder(found[number].folder_id), pattern, found[number])
+            for number in numbers if number in found
+        ]  # fmt: skip
+        told = [_with_label(house, one) for one in advice(pattern)]
+        parts = _parts(house, pattern, list(found.values()))
+    return Looked(parts=parts, advice=told, samples=_with_twins(samples))
+
+
+def _parts(house: Naming, pattern: Pattern, sources: Sequence[survey.Source]) -> list[Part]:
+    """Return *pattern* in movable parts, each field as it writes one of the samples."""
+    examples: dict[str, FieldValue] = {}
+    for source in sources:
+        examples = house.in_names(source.record) | examples
+    found: list[Part] = []
+    for piece in pieces(pattern.text, house.registry.types):
+        slot = piece.slot
+        if slot is None:
+            found.append(
+                Part(text=piece.text, field=None, shown=piece.text.replace("{{", "{").replace("}}", "}"))
+            )
+            continue
+        example, label = examples.get(slot.field), house.label(slot.field)
+        found.append(
+            Part(
+                text=piece.text, field=slot.field, label=label, optional=slot.optional, otherwise=otherwise(piece),
+                shown=as_it_is(piece, pattern.style, example, house.parties) or label,
+                forms=list(forms(piece, pattern.style, example, house.parties)),
+            )
+        )  # fmt: skip
+    return found
 
 
 def is_due(conn: Connection) -> bool:
-    """Whether there are names to be read by a pattern that is new."""
-    return not kept.reading(conn).finished
+    """Whether there are names to be read by a pattern that is new to them."""
+    return kept.is_being_read(conn)
 
 
 def read_names(deps: Deps, stop: threading.Event) -> None:
-    """Say of every document whether its name conforms to the present pattern; begins again where that changes."""
+    """Say of every document whose name is to be read again whether it conforms to the pattern that holds there."""
     while not stop.is_set():
         with deps.db.transaction() as conn:
-            kept.begin(conn)
-            some = kept.next_names(conn, READ_AT_ONCE)
-            if not some:
-                kept.finish(conn)
+            folders = kept.next_folders(conn, FOLDERS_AT_ONCE)
+            if not folders:
                 return
-            reader = NameReader.load(conn)
-            now = {one.id: reader.conforms(one.name) for one in some}
-            kept.note(conn, {one.id: now[one.id] for one in some if now[one.id] != one.conforms}, some[-1].id)
+            some = kept.next_names(conn, folders, READ_AT_ONCE)
+            reader = NameReader.load(conn).among(conn, folders)
+            now = {one.id: reader(one.folder).conforms(one.name) for one in some}
+            kept.correct(conn, {one.id: now[one.id] for one in some if now[one.id] != one.conforms})
+            last = some[-1].folder if len(some) == READ_AT_ONCE else None
+            kept.done(conn, [folder for folder in folders if last is None or folder < last])
+            if last is not None:
+                kept.done_to(conn, last, some[-1].id)
 
 
-class _Unfit(Exception):
+class Unfit(Exception):
+    """A pattern that cannot be used."""
+
     def __init__(self, fault: Fault) -> None:
         super().__init__(fault.why)
         self.fault = fault
@@ -165,7 +174,8 @@ def _with_label(house: Naming, one: Said) -> Said:
     return replace(one, facts={**one.facts, "field": house.label(code)}) if isinstance(code, str) else one
 
 
-def _read(house: Naming, wish: Wish) -> Pattern:
+def read(house: Naming, wish: Wish) -> Pattern:
+    """Return the pattern that is wished for. Raises ``Unfit``."""
     try:
         style = Style(
             joiner=wish.joiner, case=wish.letter_case, transliterate=wish.transliterate, longest=wish.longest,
@@ -173,17 +183,17 @@ def _read(house: Naming, wish: Wish) -> Pattern:
         )  # fmt: skip
         pattern = Pattern.read(wish.text, style, house.registry.types)
     except PatternError as error:
-        raise _Unfit(Fault(at=error.at, why=f"{error.why}.", mend=error.mend)) from None
+        raise Unfit(Fault(at=error.at, why=f"{error.why}.", mend=error.mend)) from None
     except ValueError as error:
-        raise _Unfit(Fault(at=0, why=f"{error}.", mend="Choose another.")) from None
+        raise Unfit(Fault(at=0, why=f"{error}.", mend="Choose another.")) from None
     unknown = next((slot.field for slot in pattern.slots if house.registry.one(slot.field) is None), None)
     if unknown is not None:
         at = max(wish.text.find(unknown), 0)
-        raise _Unfit(Fault(at=at, why=f"There is no field “{unknown}”.", mend="Add it in Rules, Fields."))
+        raise Unfit(Fault(at=at, why=f"There is no field “{unknown}”.", mend="Add it in Rules, Fields."))
     mixed = ambiguity(pattern)
     if mixed is not None:
         told = " and ".join(house.label(code) for code in mixed)
-        raise _Unfit(
+        raise Unfit(
             Fault(
                 at=0, why=f"{told} could not be told apart in a name.", mend="Put another sign between them."
             )

@@ -13,14 +13,15 @@ from waka.core.fields.registry import Field, faults
 from waka.core.fields.typed import SHORT_FORM
 from waka.core.ids import PartyId, PersonId
 from waka.core.names import fold
-from waka.errors import BadRequest, NotAllowed, NotFound
+from waka.errors import BadRequest, NotFound
 from waka.records.desk import naming
 from waka.records.desk.naming import Kind, PartyRow
 from waka.records.finding import logbook
-from waka.records.folders import access
 from waka.records.rules import fields
 from waka.work.deps import Deps
 from waka.work.naming import destinations
+
+from .keeping import assert_keeper
 
 LONGEST_NAME = 200
 MOST_KINDS = 100
@@ -173,8 +174,3 @@ def put_party(deps: Deps, person: PersonId, number: PartyId, wish: PartyWish) ->
                 naming.add_spelling(conn, number, " ".join(spelling.split()))
         fields.search_again(conn, party=number)
         logbook.add_about(conn, "party_changed", person=person, about=None, reason=None)
-
-
-def assert_keeper(conn: Connection, person: PersonId) -> None:
-    if not access.keeps_all(conn, person):
-        raise NotAllowed("Only who keeps the whole drive may do this.", mend="Ask one of its keepers.")

@@ -16,3 +16,4 @@ class File(ActBase, frozen=True, kw_only=True, omit_defaults=True):
 
     arrival: Arrival
     record: Record
+    confirmed: str | None = None  #: the statement that was confirmed with it

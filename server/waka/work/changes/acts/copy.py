@@ -38,9 +38,9 @@ class CopyHandler(Handler):
         source = drafting.filed(want)
         target = drafting.target(want, source)
         row = drafting.structure.row(source.folder_id)
-        record, conforms = drafting.fields(want, source, target.name)
+        record, conforms = drafting.fields(want, source, target)
         return Prepared(
-            want=want, act=acts.Copy(record=record), document=source.id, file=source.file,
+            want=want, act=acts.Copy(record=record), document=source.id, kind=record.kind, file=source.file,
             from_path=drafting.path_of(source), conformed=source.conforms, conforms=conforms,
             from_access=row.access_id if row else None,
             planned=Planned(

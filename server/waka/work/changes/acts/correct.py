@@ -37,7 +37,7 @@ class CorrectHandler(Handler):
         name = want.name if want.name is not None else source.name
         if name != source.name:
             return placing(want, drafting, source, Spot(folder=source.folder_id, name=name))
-        record, conforms = drafting.fields(want, source, name)
+        record, conforms = drafting.fields(want, source, spot)
         return Prepared(
             want=want, act=acts.Correct(was=source.record, record=record), document=source.id, file=source.file,
             from_path=drafting.path_of(source), to_path=drafting.path_of(source), conformed=source.conforms,

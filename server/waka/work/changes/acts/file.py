@@ -9,6 +9,7 @@ from psycopg import Connection
 from waka.core.changes import acts
 from waka.core.changes.acts import Arrival
 from waka.core.changes.check import Planned
+from waka.core.changes.findings import said
 from waka.core.changes.proposal import Proposal
 from waka.core.changes.step import Step
 from waka.core.names import to_text
@@ -36,14 +37,18 @@ class FileHandler(MovingHandler):
     def prepare(self, want: Proposal, drafting: Drafting) -> Prepared:
         waiting = drafting.waiting(want.document)
         target = drafting.target(want, None)
-        record, conforms = drafting.names.read(target.name, want.record.kind if want.record else None)
+        record, conforms = drafting.names_in(target.folder).read(
+            target.name, want.record.kind if want.record else None
+        )
         arrival = Arrival(
             name=waiting.name, point=waiting.arrival_point_id, bound_for=waiting.bound_for,
             slip=waiting.slip if want.slip is None else want.slip,
         )  # fmt: skip
         return Prepared(
-            want=want, act=acts.File(arrival=arrival, record=want.record or record), document=waiting.id,
-            file=waiting.file, from_place="arrivals", from_path=waiting.path, conforms=conforms,
+            want=want, document=waiting.id,
+            act=acts.File(arrival=arrival, record=want.record or record, confirmed=want.reason),
+            kind=(want.record or record).kind, file=waiting.file, from_place="arrivals", from_path=waiting.path,
+            conforms=conforms,
             planned=Planned(position=want.at, subject=("document", waiting.id), source=None, target=target,
                             digest=waiting.sha256),
         )  # fmt: skip
@@ -66,7 +71,10 @@ class FileHandler(MovingHandler):
             arrivals.remove(conn, number)
             search.refresh(conn, [number])
             action = "uploaded" if owner.origin == "upload" else "filed"
-            log(conn, step, owner, action, to_folder=target_folder(step), point=act.arrival.point)
+            told = said("confirmed", text=act.confirmed) if act.confirmed else None
+            log(
+                conn, step, owner, action, to_folder=target_folder(step), point=act.arrival.point, reason=told
+            )
         steps.settle(conn, [one.step for one in done], "done")
 
     def reverse(self, step: Step) -> Proposal:

@@ -53,11 +53,12 @@ def placing(want: Proposal, drafting: Drafting, source: Source, target: Spot) ->
     row = drafting.structure.row(source.folder_id)
     act, conforms = acts.Place(), None
     if target.name != source.name or want.record is not None:
-        record, conforms = drafting.fields(want, source, target.name)
+        record, conforms = drafting.fields(want, source, target)
         act = acts.Place(was=source.record, record=record)
     spot = Spot(folder=source.folder_id, name=source.name)
     return Prepared(
-        want=want, act=act, document=source.id, file=source.file, from_path=drafting.path_of(source),
+        want=want, act=act, document=source.id, kind=(act.record or source.record).kind, file=source.file,
+        from_path=drafting.path_of(source),
         conformed=source.conforms, conforms=conforms, from_access=row.access_id if row else None,
         planned=Planned(position=want.at, subject=("document", source.id), source=spot, target=target,
                         digest=source.sha256),

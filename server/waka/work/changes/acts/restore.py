@@ -28,9 +28,9 @@ class RestoreHandler(MovingHandler):
         source = drafting.binned(want)
         row = drafting.may_change(source) if drafting.structure.row(source.folder_id) else None
         target = drafting.target(want, source)
-        record, conforms = drafting.fields(want, source, target.name)
+        record, conforms = drafting.fields(want, source, target)
         return Prepared(
-            want=want, act=acts.Restore(reason=source.bin_reason, record=record), document=source.id,
+            want=want, act=acts.Restore(reason=source.bin_reason, record=record), document=source.id, kind=record.kind,
             file=source.file, from_place="bin", from_path=source.bin_path or b"", conformed=source.conforms,
             conforms=conforms, from_access=row.access_id if row else None, 
             source=Spot(folder=source.folder_id, name=source.name),

@@ -92,7 +92,7 @@ def run(deps: Deps, person: PersonId, ask: Ask) -> Done:
 
     def accept(conn: Connection, change: Change, examined: Examined) -> Examined:
         at_once.assert_clear(conn, change, examined)
-        look = _why_look(ask, *_sights(examined))
+        look = _why_look(ask, examined)
         if look is not None and ask.seen != _checked(conn, ask, change, examined).digest:
             raise NeedsALook(look)
         return examined
@@ -212,7 +212,7 @@ def _checked(conn: Connection, ask: Ask, change: Change, examined: Examined) -> 
     lines = [_line(house, position, row.step) for position, row in enumerate(examined.running, 1)]
     return Checked(
         title=change.title, lines=lines, findings=examined.findings, gain=gain, lose=lose,
-        look=_why_look(ask, gain, lose), digest=_digest(lines, gain, lose),
+        look=_why_look(ask, examined), digest=_digest(lines, gain, lose),
     )  # fmt: skip
 
 
@@ -222,12 +222,22 @@ def _sights(examined: Examined) -> tuple[list[str], list[str]]:
     return gain, sorted({name for sight in examined.sights for name in sight.lose})
 
 
-def _why_look(ask: Ask, gain: Sequence[str], lose: Sequence[str]) -> str | None:
+def _why_look(ask: Ask, examined: Examined) -> str | None:
     if ask.act in ("rename_folder", "move_folder"):
         return "A folder changes its path, with all that is in it."
-    if gain or lose:
+    if any(_sights(examined)):
         return "Who can see this changes."
+    if (
+        ask.act in ("move", "copy")
+        and not ask.beside
+        and any(_gets_another_name(row.step) for row in examined.running)
+    ):
+        return "The name follows the pattern that holds there."
     return None
+
+
+def _gets_another_name(step: Step) -> bool:
+    return step.source is not None and step.target is not None and step.source.name != step.target.name
 
 
 def _line(house: Naming, position: int, step: Step) -> Line:
@@ -236,8 +246,8 @@ def _line(house: Naming, position: int, step: Step) -> Line:
     target = readable(to_text(step.to_path)) if step.to_place == "drive" and step.to_path else None
     return Line(
         position=position, number=step.document, act=step.act.code, from_path=source, to_path=target,
-        from_segments=house.segments(step.source.name) if is_document and source and step.source else (),
-        to_segments=house.segments(step.target.name) if is_document and target and step.target else (),
+        from_segments=house.segments_anywhere(step.source.name) if is_document and source and step.source else (),
+        to_segments=house.segments_anywhere(step.target.name) if is_document and target and step.target else (),
     )  # fmt: skip
 
 

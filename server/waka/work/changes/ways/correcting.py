@@ -12,7 +12,7 @@ from waka.core.changes.proposal import Proposal
 from waka.core.fields.record import Record, filled, with_fields_of
 from waka.core.fields.registry import Registry, Value, kept
 from waka.core.ids import DocumentId, PartyId, PersonId
-from waka.core.names import Composed, FieldType, compose, split_extension
+from waka.core.names import FieldType
 from waka.errors import BadRequest, SlipIncomplete
 from waka.records.desk import naming
 from waka.records.folders import survey
@@ -72,17 +72,14 @@ def corrections(
     if not only:
         raise BadRequest("No field is filled in.", mend="Fill in what all of them should have.")
     known = survey.by_number(conn, person, numbers) if renames else {}
-    house = Naming.load(conn)  # a party may be new
+    # a party may be new
+    by_folder = Naming.load(conn).among(conn, {source.folder_id for source in known.values()})
     for number in dict.fromkeys(numbers):
         source = known.get(number)
-        name = _name(source, record, only, house) if source is not None else None
+        name = _name(source, record, only, by_folder(source.folder_id)) if source is not None else None
         yield Proposal(act=acts.Correct.code, document=number, record=record, only=only, name=name)
 
 
 def _name(source: Source, given: Record, only: Sequence[str], house: Naming) -> str | None:
-    told = house.in_names(with_fields_of(source.record, given, only))
-    composed = compose(house.pattern, told, house.parties)
-    if not isinstance(composed, Composed):
-        return None
-    name = composed.stem + split_extension(source.name)[1]
+    name = house.name_of(with_fields_of(source.record, given, only), source.name)
     return name if name != source.name else None
