@@ -76,8 +76,8 @@ def office(page: Page) -> None:
 
 def patterns(page: Page) -> None:
     """The pattern of names is written, and tried on real documents."""
-    page.goto("/rules/names")
-    page.get_by_label("The pattern of names").fill('{who short}_{what}{"_" reference?}_{when d mon yyyy}')
+    page.goto("/rules/charters")
+    page.get_by_label("The same as text").fill('{who short}_{what}{"_" reference?}_{when d mon yyyy}')
     expect(page.get_by_text("does not sort by time")).to_be_visible()
     expect(page.get_by_role("row").nth(1)).to_contain_text("nov 2026")
 

@@ -6,7 +6,7 @@ import io
 import psycopg
 from playwright.sync_api import Browser, Page, expect
 
-from tests.journeys.conftest import fill_slip, pick, sign_in
+from tests.journeys.conftest import pick, sign_in
 from tests.support import Server, wait_until
 
 BILLS = "Finance/Bills/2026"
@@ -14,7 +14,8 @@ BILLS = "Finance/Bills/2026"
 
 def add_field(page: Page, label: str, holds: str, words: tuple[str, ...] = ()) -> None:
     page.get_by_role("link", name="Rules").click()
-    expect(page.get_by_role("tab", name="Fields")).to_be_visible()
+    page.get_by_role("tab", name="Fields").click()
+    expect(page.get_by_role("button", name="New field")).to_be_visible()
     page.keyboard.press("n")
     page.keyboard.type(label)
     pick(page, "What it holds", holds)
@@ -132,32 +133,6 @@ def test_parties_and_kinds_are_called_anew(page: Page) -> None:
     page.keyboard.type("surv")
     page.keyboard.press("Tab")
     expect(page.get_by_role("combobox", name="Kind")).to_have_value("Survey")
-
-
-def test_the_pattern_of_names_is_written_tried_and_used(page: Page, demo_server: Server) -> None:
-    sign_in(page, "magnus")
-    page.get_by_role("link", name="Rules").click()
-    page.get_by_role("tab", name="Names").click()
-    pattern = page.get_by_label("The pattern of names")
-    expect(pattern).to_have_value('{when yyyy-mm-dd}_{who short}_{what}{"_" reference?}')
-    expect(page.get_by_text("names conform")).to_contain_text("166 of 175")
-    pattern.fill("{when yyyy")
-    expect(page.get_by_text("A brace that is not closed.")).to_be_visible()
-    expect(page.get_by_role("button", name="Use it from now on")).to_be_disabled()
-    pattern.fill("{when yyyy-mm-dd}_")
-    page.get_by_role("button", name="What", exact=True).click()
-    expect(pattern).to_have_value("{when yyyy-mm-dd}_{what}")
-    expect(page.get_by_role("row").nth(1)).to_contain_text("2026-11-11_trustees-minutes.docx")
-    page.keyboard.press("Control+Enter")
-    expect(page.get_by_text("names conform")).to_contain_text("Changed by Magnus Orr")
-    # the names that are there were made by another: the short form is part of what, now, or nothing conforms
-    expect(page.get_by_text("they are being read by it just now")).to_have_count(0)
-    expect(page.get_by_text("names conform")).not_to_contain_text("166 of 175")
-    page.get_by_role("navigation", name="Places").get_by_role("link", name="Desk").click()
-    fill_slip(page, "scan_00421", ("let", "bce", "28 10 26", "shed light"), "let")
-    name = page.locator(".namebox .name")
-    expect(name).to_contain_text("shed-light")
-    expect(name).not_to_contain_text("bce")
 
 
 def test_two_parties_that_are_one_are_merged(page: Page, demo_server: Server) -> None:

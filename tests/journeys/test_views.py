@@ -335,9 +335,11 @@ def rules_parties(page: Page) -> None:
     expect(page.get_by_role("dialog")).to_contain_text("Short form")
 
 
-def rules_names(page: Page) -> None:
-    go_to(page, "/rules/names")
-    page.get_by_label("The pattern of names").fill("{who short}_{what}_{when d mon yyyy}")
+def rules_charters(page: Page) -> None:
+    go_to(page, "/rules/charters")
+    page.get_by_role("button", name="Declare Takes here").click()
+    page.get_by_role("button", name="Declare Filed under here").click()
+    page.get_by_label("The same as text").fill("{who short}_{what}_{when d mon yyyy}")
     expect(page.get_by_text("does not sort by time")).to_be_visible()
     expect(page.get_by_role("row").nth(1)).to_contain_text("2026")
 
@@ -377,7 +379,7 @@ def choose_all(page: Page, path: str) -> None:
 KEEPERS: list[Callable[[Page], None]] = [
     folders_chosen, folders_as_pages, folders_grouped, chooser, fields, rights, lately, bin, storage, office,
     invitation, fields_of_many, emptying_the_bin, carrying, carried_elsewhere, changes_by_sheet, changes_by_path, change_list, naming_others, proof, changes,
-    rules, new_field, rules_kinds, rules_parties, rules_names, names_of_many, grouping, folder_set,
+    rules, new_field, rules_kinds, rules_parties, rules_charters, names_of_many, grouping, folder_set,
 ]  # fmt: skip
 VIEWS: list[Callable[[Page], None]] = [
     desk_with_a_full_slip, desk_with_open_folders, desk_with_a_problem, keys, folders, folders_large,
@@ -396,7 +398,7 @@ IN_THE_DARK = (
     change_list,
     proof,
     new_field,
-    rules_names,
+    rules_charters,
     names_of_many,
     grouping,
 )

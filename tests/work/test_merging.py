@@ -16,7 +16,8 @@ from waka.work.changes.ways.asks import Ask
 from waka.work.changes.ways.by_hand import run
 from waka.work.desk import queue
 from waka.work.finding import search as finding
-from waka.work.naming.slips import Naming, Slip, understand
+from waka.work.naming.house import Naming
+from waka.work.naming.slips import Slip, understand
 from waka.work.outside.taking_in import index_next
 from waka.work.rules import merging, rules
 from waka.work.rules.rules import PartyWish

@@ -13,7 +13,8 @@ from waka.records.people.people import Person
 from waka.work import office
 from waka.work.changes.ways import filing
 from waka.work.desk import queue
-from waka.work.naming.slips import Naming, Slip, understand
+from waka.work.naming.house import Naming
+from waka.work.naming.slips import Slip, understand
 from waka.work.people.office import set_settings, settings_for
 
 AHEAD, BEHIND = "Pacific/Kiritimati", "Pacific/Pago_Pago"  #: 25 hours apart: never the same day

@@ -19,7 +19,8 @@ from waka.work.changes.ways import sheet, undo
 from waka.work.desk import queue
 from waka.work.finding import search as finding
 from waka.work.folders import as_sheet, browsing
-from waka.work.naming.slips import Naming, Slip
+from waka.work.naming.house import Naming
+from waka.work.naming.slips import Slip
 from waka.work.outside.taking_in import index_next
 from waka.work.rules import rules
 from waka.work.rules.rules import PartyWish

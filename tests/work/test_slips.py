@@ -7,7 +7,8 @@ import pytest
 
 from waka.core.fields.money import Money
 from waka.core.names import Parties, Party, Pattern
-from waka.work.naming.slips import Naming, Slip, Who, understand
+from waka.work.naming.house import Naming
+from waka.work.naming.slips import Slip, Who, understand
 
 TODAY = date(2026, 11, 20)
 HOUSE = Naming(

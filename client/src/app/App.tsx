@@ -74,7 +74,7 @@ function Inside({ me, turnScheme }: { me: { data: unknown; error: unknown; isPen
           <Route path="/folders/:folder/storage" element={<StorageView />} />
           <Route path="/folders/:folder?" element={<FoldersView />} />
           <Route path="/storage" element={<StorageView />} />
-          <Route path="/rules/:part?" element={<RulesView />} />
+          <Route path="/rules/:part?/:folder?" element={<RulesView />} />
           <Route path="/office" element={<OfficeView />} />
           <Route path="/changes" element={<ChangesView />} />
           <Route path="/changes/:list" element={<ListPlace />} />

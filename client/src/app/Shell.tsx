@@ -37,7 +37,7 @@ export function Shell({ me, turnScheme, children }: { me: Me; turnScheme: () => 
           <NavLink to="/folders">Folders</NavLink>
           <NavLink to="/changes">Changes {underWay > 0 && <i>{underWay}</i>}</NavLink>
           <NavLink to="/find">Find</NavLink>
-          {me.keeps_all && <NavLink to="/rules">Rules</NavLink>}
+          {me.keeps_any && <NavLink to="/rules">Rules</NavLink>}
           <NavLink to="/logbook">Logbook</NavLink>
           {me.administrator && <NavLink to="/office">Office</NavLink>}
         </nav>

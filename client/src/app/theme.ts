@@ -13,7 +13,7 @@ export function themeOf(scheme: Scheme): ThemeConfig {
       fontFamily: SANS, fontFamilyCode: MONO, fontSize: 13, borderRadius: 3, controlHeight: 28, wireframe: false,
       colorPrimary: p.act, colorText: p.ink, colorTextSecondary: p.soft, colorTextDescription: p.soft, colorTextPlaceholder: p.soft,
       colorTextLightSolid: p.actText, colorBgBase: p.paper, colorBgContainer: p.sheet, colorBgElevated: p.sheet,
-      colorBorder: p.line, colorError: p.bad, colorWarning: p.wait, colorLink: p.act, colorBgMask: `${p.ink}4d`, boxShadowSecondary: `0 2px 10px ${p.line}`,
+      colorBorder: p.line, colorError: p.bad, colorSuccess: p.well, colorWarning: p.wait, colorLink: p.act, colorBgMask: `${p.ink}4d`, boxShadowSecondary: `0 2px 10px ${p.line}`,
       motion: false,
     },
     components: {

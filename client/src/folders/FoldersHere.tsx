@@ -3,7 +3,7 @@ import { Link } from 'react-router'
 import type { OutlineEntry } from '../shared/api/client'
 import { number } from '../shared/format'
 import { carryFolder, useDrop, type Dropped } from './dragging'
-import { HEALTH, health } from './health'
+import { HEALTH, health } from '../shared/outline'
 
 const AT_FIRST = 24
 

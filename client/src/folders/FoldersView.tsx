@@ -2,7 +2,7 @@ import { useInfiniteQuery, useQuery, useQueryClient } from '@tanstack/react-quer
 import { useEffect, useRef, useState, type ReactNode } from 'react'
 import { useLocation, useNavigate, useParams, useSearchParams } from 'react-router'
 import { api, told, type OutlineEntry, type Sort } from '../shared/api/client'
-import { carriedQuery, groupsQuery, houseQuery, listQuery, outlineQuery, type ListOf } from '../shared/api/queries'
+import { carriedQuery, charterQuery, groupsQuery, houseQuery, listQuery, outlineQuery, type ListOf } from '../shared/api/queries'
 import { ActionMenu } from '../shared/controls/ActionMenu'
 import { Details } from '../shared/documents/Details'
 import { plural } from '../shared/format'
@@ -20,14 +20,17 @@ import type { Dropped } from './dragging'
 import { FoldersHere } from './FoldersHere'
 import { HINTS, MORE } from './hints'
 import { ListHead } from './ListHead'
-import { Outline, visible } from './Outline'
+import { CharterNote } from './CharterNote'
+import { Outline } from './Outline'
 import { PageGrid } from './PageGrid'
 import { all, clicked, following, NONE, only, stepped, type Selection } from '../shared/documents/selection'
 import { Sendings } from './Sendings'
 import { editionsOf, useAsking } from '../shared/documents/useAsking'
 import { useChanges, type Ask } from '../shared/documents/useChanges'
+import { visible } from '../shared/outline'
 import { useOfPlace } from '../shared/useOfPlace'
-import { filesOf, useFolderUploads } from './useFolderUploads'
+import { filesOf, useFolderUploads, type FileAt } from './useFolderUploads'
+import { ConfirmDialog } from './ConfirmDialog'
 
 /** The structure and its documents: a folder's, a tag's, or what is in the bin. */
 export function FoldersView({ list }: { list?: 'tag' | 'bin' }) {
@@ -72,6 +75,14 @@ export function FoldersView({ list }: { list?: 'tag' | 'bin' }) {
   const picker = useRef<HTMLInputElement>(null)
   const folderPicker = useRef<HTMLInputElement>(null)
   const uploads = useFolderUploads()
+  const [confirming, setConfirming] = useOfPlace<{ files: FileAt[]; statement: string }>(place)
+  /** Send files to the open folder, once what its charter asks for is confirmed. */
+  const send = async (files: FileAt[]) => {
+    if (!folder) return
+    const { statement } = (await queries.fetchQuery(charterQuery(folder.id))).holds
+    if (statement === null) uploads.send(folder.id, files)
+    else setConfirming({ files, statement })
+  }
   const set = (part: Record<string, string | null>, replace = true) => {
     const next = new URLSearchParams(search)
     for (const [key, value] of Object.entries(part)) {
@@ -215,7 +226,7 @@ export function FoldersView({ list }: { list?: 'tag' | 'bin' }) {
           if (!over || !folder) return
           event.preventDefault()
           setOver(false)
-          void filesOf(event.dataTransfer.items).then((files) => uploads.send(folder.id, files))
+          void filesOf(event.dataTransfer.items).then(send)
         }}
       >
         <Outline folders={folders} current={folder?.id ?? null} onDrop={onDrop} onTag={onTag} />
@@ -274,13 +285,25 @@ export function FoldersView({ list }: { list?: 'tag' | 'bin' }) {
             </div>
           </section>
         )}
-        <Details number={selection.cursor} many={selection.chosen.length} wide={wide} onWide={() => setWide(!wide)} onOpen={setOpen} onRun={changes.run} />
+        <Details number={selection.cursor} many={selection.chosen.length} wide={wide} onWide={() => setWide(!wide)} onOpen={setOpen} onRun={changes.run} idle={folder && <CharterNote folder={folder} />} />
       </div>
-      <Pickers picker={picker} folderPicker={folderPicker} onFiles={(files) => folder && uploads.send(folder.id, files)} />
+      <Pickers picker={picker} folderPicker={folderPicker} onFiles={(files) => void send(files)} />
       <KeyBar hints={list ? HINTS.filter((hint) => hint.group !== 'The folder') : HINTS}>
         <Last changes={changes} folder={folder} />
       </KeyBar>
       {menu && <ActionMenu at={menu} actions={actions} onClose={() => setMenu(null)} />}
+      {confirming && folder && (
+        <ConfirmDialog
+          folder={folder.path || 'Drive'}
+          statement={confirming.statement}
+          files={confirming.files.length}
+          onConfirm={() => {
+            uploads.send(folder.id, confirming.files, confirming.statement)
+            setConfirming(null)
+          }}
+          onClose={() => setConfirming(null)}
+        />
+      )}
       <Dialogs asking={asking} onClose={() => setOpen(null)} folder={folder} folders={folders} changes={changes} onGo={go} onPattern={(name) => void chooseAll(name)} />
       <KeyOverview place="Folders" hints={[...HINTS, ...MORE]} open={keysShown} onClose={() => setKeysShown(false)} />
     </>

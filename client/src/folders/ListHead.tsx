@@ -2,7 +2,7 @@ import { Dropdown, Select } from 'antd'
 import { useQuery } from '@tanstack/react-query'
 import { useRef, type ComponentRef } from 'react'
 import { folderSheetUrl, folderZipUrl, type House, type OutlineEntry, type Sort } from '../shared/api/client'
-import { taggedFoldersQuery, tagsQuery } from '../shared/api/queries'
+import { charterQuery, taggedFoldersQuery, tagsQuery } from '../shared/api/queries'
 import { number, plural } from '../shared/format'
 import { PathLine, stopsOf, StopText, type Stop } from '../shared/PathLine'
 import { Link } from 'react-router'
@@ -33,6 +33,7 @@ interface Props {
 /** Where one is, every stop taking a drop; how the list is shown; what can be done with the folder. */
 export function ListHead(props: Props) {
   const { folder, folders, list } = props
+  const charter = useQuery({ ...charterQuery(folder?.id ?? 0), enabled: folder !== null })
   return (
     <>
       <div className="listhead">
@@ -42,7 +43,7 @@ export function ListHead(props: Props) {
       <div className="patternline">
         {folder && (
           <span className="pattern">
-            Pattern <code>{props.house?.pattern}</code>
+            Pattern <code>{charter.data?.revision.text}</code>
           </span>
         )}
         <span className="right showing">
@@ -140,6 +141,7 @@ function FolderMenu({ folder, onOpen, onUpload, onUploadFolder }: Props & { fold
           ...(folder.documents === 0 ? [{ key: 'remove', label: 'Remove it, empty', onClick: () => onOpen({ what: 'remove-folder' }) }] : []),
         ]
       : []),
+    ...(keeps ? [{ key: 'charter', label: <Link to={`/rules/charters/${String(folder.id)}`}>Its charter</Link> }] : []),
     ...(keeps ? [{ key: 'storage', label: <Link to={`/folders/${String(folder.id)}/storage`}>Storage at a glance</Link> }] : []),
   ]
   return (

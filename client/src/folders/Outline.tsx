@@ -5,7 +5,7 @@ import type { OutlineEntry } from '../shared/api/client'
 import { tagsQuery } from '../shared/api/queries'
 import { number } from '../shared/format'
 import { carryFolder, useDrop, type Dropped } from './dragging'
-import { HEALTH, health } from './health'
+import { HEALTH, health, visible } from '../shared/outline'
 
 interface Props {
   folders: OutlineEntry[]
@@ -82,12 +82,4 @@ function TagEntry({ tag, onTag }: { tag: { id: number; name: string; documents: 
       <span className="flag">{tag.name}</span> <em>{number(tag.documents + tag.folders)}</em>
     </NavLink>
   )
-}
-
-/** The top of the outline, and all that branches off on the way to the open folder. */
-export function visible(folders: OutlineEntry[], current: number | null): OutlineEntry[] {
-  const byId = new Map(folders.map((entry) => [entry.id, entry]))
-  const way = new Set<number | null>()
-  for (let at = byId.get(current ?? -1); at; at = byId.get(at.parent_id ?? -1)) way.add(at.id)
-  return folders.filter((entry) => entry.depth <= 1 || way.has(entry.parent_id))
 }

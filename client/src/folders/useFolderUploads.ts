@@ -43,10 +43,10 @@ export function useFolderUploads() {
       uploads.current.get(id)?.start()
     }
   }
-  const send = (folder: number, files: FileAt[]) => {
+  const send = (folder: number, files: FileAt[], confirmed = '') => {
     const added = files.map(({ file, path }) => {
       const id = crypto.randomUUID()
-      const upload = sending(file, { path, folder }, {
+      const upload = sending(file, { path, folder, confirmed }, {
         onProgress: (sent) => set(id, { sent }),
         onSuccess: () => {
           set(id, { state: 'done', sent: file.size })

@@ -1,35 +1,27 @@
 import { useQuery } from '@tanstack/react-query'
-import { Button, Select } from 'antd'
+import { Button } from 'antd'
 import { useState } from 'react'
 import { api, told, type Schemas } from '../shared/api/client'
-import { outlineQuery } from '../shared/api/queries'
 import { number } from '../shared/format'
 import { ProblemNote } from '../shared/ProblemNote'
 
 /** What the names in a folder say by themselves: patterns that explain most of them, to be taken over. */
-export function Learned({ onUse }: { onUse: (wish: Schemas['PatternWish']) => void }) {
-  const outline = useQuery(outlineQuery)
-  const [folder, setFolder] = useState<number | null>(null)
+export function Learned({ folder, onUse }: { folder: number; onUse: (wish: Schemas['PatternWish']) => void }) {
+  const [asked, setAsked] = useState(false)
   const learned = useQuery({
     queryKey: ['learned', folder],
-    queryFn: () => told(api.GET('/api/rules/names/learned', { params: { query: { folder: folder ?? 0 } } })),
-    enabled: folder !== null,
+    queryFn: () => told(api.GET('/api/rules/names/learned', { params: { query: { folder } } })),
+    enabled: asked,
   })
   const found = learned.data
   return (
     <section className="learned" aria-label="What names say that are there">
-      <label>
-        What names say that are there
-        <Select
-          aria-label="The folder whose names are looked at"
-          showSearch={{ optionFilterProp: 'label' }}
-          virtual={false}
-          placeholder="choose a folder"
-          value={folder}
-          options={(outline.data?.folders ?? []).map((one) => ({ value: one.id, label: one.path || 'Drive' }))}
-          onChange={setFolder}
-        />
-      </label>
+      <h2>Found in the folder itself</h2>
+      {!asked && (
+        <Button size="small" onClick={() => setAsked(true)}>
+          Look for patterns that its names follow
+        </Button>
+      )}
       {learned.error && <ProblemNote error={learned.error} />}
       {found && found.patterns.length === 0 && <p className="soft">No pattern explains half of these {number(found.names)} names.</p>}
       {found?.patterns.map((one) => (
@@ -38,8 +30,8 @@ export function Learned({ onUse }: { onUse: (wish: Schemas['PatternWish']) => vo
           <span>
             reads {number(one.reads)} of {number(found.names)}
           </span>
-          <Button size="small" aria-label={`Write ${one.wish.text} above`} onClick={() => onUse(one.wish)}>
-            write it above
+          <Button size="small" aria-label={`Use ${one.wish.text} as its pattern`} onClick={() => onUse(one.wish)}>
+            use it
           </Button>
           {one.left.length > 0 && (
             <small className="soft">

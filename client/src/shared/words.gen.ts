@@ -627,7 +627,7 @@ export const REASONS: Record<string, string> = {
   "not_whole": "{field} is not a whole number",
   "other_words": "{field} has not the number of words that the pattern wants",
   "not_chosen": "{field} is not chosen",
-  "named_by_earlier": "by an earlier pattern, {text}",
+  "named_by_earlier": "by an earlier pattern",
   "name_goes_astray": "“{text}” stands[ where {fields} should]",
   "name_ends_before": "ends before {fields}",
   "nothing_known": "nothing is known of {fields}",

@@ -109,6 +109,7 @@ class Me(Wire):
     login: str
     administrator: bool
     keeps_all: bool = Field(description="Keeps the whole drive")
+    keeps_any: bool = Field(description="Keeps a folder, and so may declare its charter")
     csrf: str = Field(description="Send it as X-Waka-CSRF with every change")
     currency: str = Field(description="Of the office's amounts")
     time_zone: str = Field(description="By which moments are told; '': the reader's own")

@@ -106,11 +106,20 @@ export const mySessionsQuery = queryOptions({ queryKey: ['my-sessions'], queryFn
 
 export const officeSettingsQuery = queryOptions({ queryKey: ['office', 'settings'], queryFn: () => told(api.GET('/api/office/settings')) })
 
-export const namesQuery = queryOptions({
-  queryKey: ['names'],
-  queryFn: () => told(api.GET('/api/rules/names')),
-  refetchInterval: (query) => (query.state.data?.is_being_read ? 1_000 : false),
-})
+export const charterQuery = (folder: number) =>
+  queryOptions({
+    queryKey: ['charter', folder],
+    queryFn: () => told(api.GET('/api/folders/{folder}/charter', { params: { path: { folder } } })),
+  })
+
+export const charteredQuery = queryOptions({ queryKey: ['chartered'], queryFn: () => told(api.GET('/api/rules/charters')) })
+
+export const namesKeptQuery = (folder: number) =>
+  queryOptions({
+    queryKey: ['names-kept', folder],
+    queryFn: () => told(api.GET('/api/folders/{folder}/names', { params: { path: { folder } } })),
+    refetchInterval: (query) => (query.state.data?.is_being_read ? 1_000 : false),
+  })
 
 export const rulesQuery = queryOptions({ queryKey: ['rules'], queryFn: () => told(api.GET('/api/rules')) })
 

@@ -2282,14 +2282,11 @@ export interface components {
         /** CharterShown */
         CharterShown: {
             by: components["schemas"]["CharterFrom"];
-            counts: components["schemas"]["NameCounts"];
             /** Edition */
             edition: number;
             folder: components["schemas"]["FolderOfCharter"];
             /** @description What holds in it */
             holds: components["schemas"]["CharterParts"];
-            /** Is Being Read */
-            is_being_read: boolean;
             /** Keeper */
             keeper: string | null;
             /**
@@ -3172,8 +3169,6 @@ export interface components {
             kinds: components["schemas"]["Kind"][];
             /** Parties */
             parties: components["schemas"]["Party"][];
-            /** Pattern */
-            pattern: string;
         };
         /** Invitation */
         Invitation: {
@@ -3298,7 +3293,7 @@ export interface components {
              * By
              * @enum {string}
              */
-            by: "party" | "kind" | "learned";
+            by: "charter" | "party" | "kind" | "learned";
             /** @description The deepest folder of it that is there */
             folder: components["schemas"]["FolderHead"];
             /**
@@ -3525,6 +3520,11 @@ export interface components {
              * @description Keeps the whole drive
              */
             keeps_all: boolean;
+            /**
+             * Keeps Any
+             * @description Keeps a folder, and so may declare its charter
+             */
+            keeps_any: boolean;
             /** Login */
             login: string;
             /** Name */

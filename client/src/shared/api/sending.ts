@@ -6,6 +6,7 @@ const PIECE = 16 * 1024 * 1024
 interface Where {
   path: string // with the folders it came in
   folder?: number // none: to the desk
+  confirmed?: string // the statement of the folder's charter, where it has one
 }
 
 interface Told {
@@ -19,7 +20,7 @@ export function sending(file: File, where: Where, { onProgress, onSuccess, onErr
   return new Upload(file, {
     endpoint: '/api/uploads',
     chunkSize: PIECE,
-    metadata: { path: where.path, ...(where.folder !== undefined && { folder: String(where.folder) }) },
+    metadata: { path: where.path, ...(where.folder !== undefined && { folder: String(where.folder) }), ...(where.confirmed && { confirmed: where.confirmed }) },
     headers: { 'X-Waka-CSRF': csrfToken() },
     retryDelays: [500, 2000, 5000],
     storeFingerprintForResuming: false,

@@ -1,5 +1,5 @@
 import { useInfiniteQuery, useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
-import { useState } from 'react'
+import { useState, type ReactNode } from 'react'
 import { Link } from 'react-router'
 import type { Open } from './Dialogs'
 import type { Ask } from './useChanges'
@@ -20,15 +20,17 @@ interface Props {
   onWide: () => void
   onOpen?: (open: Open) => void
   onRun?: (ask: Ask) => void
+  idle?: ReactNode // what stands there while nothing is chosen
 }
 
 /** A chosen document: its page, its fields, what is put on it, where it has been. */
-export function Details({ number: chosen, many = 1, wide, onWide, onOpen, onRun }: Props) {
+export function Details({ number: chosen, many = 1, wide, onWide, onOpen, onRun, idle }: Props) {
   const document = useQuery({ ...documentQuery(chosen ?? 0), enabled: chosen !== null })
   if (chosen === null) {
     return (
       <aside className="details" aria-label="Document">
         <p className="soft">Choose a document: its page and what is known of it stand here.</p>
+        {idle}
       </aside>
     )
   }

@@ -76,7 +76,7 @@ def _judge(case: Case, parties: Parties, label: Callable[[str], str], forms: Seq
 
 
 def _astray(stem: str, at: int, expected: Sequence[str]) -> Said:
-    rest = stem[at : at + SHOWN]
+    rest = stem[at : at + SHOWN].strip()
     if not rest:
         return said("name_ends_before", fields=list(expected))
     return said("name_goes_astray", text=rest, fields=list(expected))

@@ -76,7 +76,7 @@ _NOT_UNDERSTOOD = {
     "not_chosen": "{field} is not chosen",
 }
 _ODD_NAMES = {
-    "named_by_earlier": "by an earlier pattern, {text}",
+    "named_by_earlier": "by an earlier pattern",
     "name_goes_astray": "“{text}” stands[ where {fields} should]",
     "name_ends_before": "ends before {fields}",
     "nothing_known": "nothing is known of {fields}",

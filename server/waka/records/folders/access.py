@@ -270,6 +270,11 @@ def names(conn: Connection) -> list[Name]:
     return rows(conn, SQL["names"], {}, Name)
 
 
+def keeps_any(conn: Connection, person: PersonId) -> bool:
+    """Whether a person keeps a folder that is there."""
+    return bool(value(conn, SQL["keeps_any"], {"person": person}))
+
+
 def keeps_all(conn: Connection, person: PersonId) -> bool:
     """Whether a person keeps the whole drive."""
     return bool(value(conn, SQL["keeps_all"], {"person": person}))

@@ -228,6 +228,10 @@ select null, t.id, t.name from team t order by 3
 -- name: hidden_above
 select unnest(hidden_above(%(person)s))
 
+-- name: keeps_any
+select exists (select from sight s join folder f on f.access_id = s.access_id and f.removed_at is null
+               where s.person_id = %(person)s and s."right" = 'keeper')
+
 -- name: keeps_all
 select exists (select from folder f join sight s on s.access_id = f.access_id and s.person_id = %(person)s
                and s."right" = 'keeper' where f.parent_id is null)

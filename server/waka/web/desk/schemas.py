@@ -10,6 +10,7 @@ from pydantic import Field
 
 from waka.core.ids import DocumentId, FolderId, ListId
 from waka.web.schemas import NUMBER_MAX, Asked, FolderHead, Said, Segment, Wire
+from waka.work.naming.destinations import LedBy
 
 
 class Kind(Wire):
@@ -43,7 +44,6 @@ class FieldShape(Wire):
 
 
 class House(Wire):
-    pattern: str
     kinds: list[Kind]
     fields: list[FieldShape]
     parties: list[Party]
@@ -152,7 +152,7 @@ class Stands(Wire):
 class Lead(Wire):
     """A folder that is proposed."""
 
-    by: Literal["party", "kind", "learned"]
+    by: LedBy
     why: Said
     folder: FolderHead = Field(description="The deepest folder of it that is there")
     make: str = Field(description="The path beneath that is still to be made; empty where all of it is there")

@@ -19,8 +19,10 @@ bp = blueprint("entrance", __name__)
 def _me(who: Person) -> s.Me:
     with deps().db.transaction() as conn:
         office, keeps_all = settings_of(conn), access.keeps_all(conn, who.id)
+        keeps_any = keeps_all or access.keeps_any(conn, who.id)
     return s.Me(
         name=who.name, initials=who.initials, login=who.login, administrator=who.administrator, keeps_all=keeps_all,
+        keeps_any=keeps_any,
         csrf=who.csrf,
         currency=office.currency, time_zone=office.time_zone,
     )  # fmt: skip

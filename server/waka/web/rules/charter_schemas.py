@@ -72,8 +72,6 @@ class CharterShown(Wire):
     keeper: str | None
     revision: Revision
     names_by: FolderId = Field(description="The folder that declares the pattern that holds")
-    counts: NameCounts
-    is_being_read: bool
     people: list[Nameable] = Field(description="Who can be named as its keeper; for keepers of the folder")
 
 

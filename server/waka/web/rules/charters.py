@@ -34,7 +34,6 @@ def show(path: s.FolderPath) -> Response:
             own=_parts(found.own), holds=_parts(found.holds), by=sc.CharterFrom.model_validate(found.by),
             paths=[sc.FolderAbove(folder=folder, path=where) for folder, where in found.paths.items()],
             keeper=found.keeper, revision=sr.Revision.model_validate(found.revision), names_by=found.names_by,
-            counts=sr.NameCounts.model_validate(found.counts), is_being_read=found.is_being_read,
             people=[sc.Nameable(person=one, name=name) for one, name in found.people.items()],
         )
     )  # fmt: skip

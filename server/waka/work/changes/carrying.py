@@ -13,7 +13,7 @@ from waka.errors import BadRequest
 from waka.records.folders import carried as kept
 from waka.records.folders.carried import Load
 from waka.work.deps import Deps
-from waka.work.naming.slips import Naming
+from waka.work.naming.house import Naming
 
 MOST = 100_000
 SHOWN = 50

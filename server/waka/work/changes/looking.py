@@ -13,7 +13,7 @@ from waka.records.changes import steps
 from waka.records.changes.steps import Filter, ListedStep
 from waka.records.folders import access
 from waka.work.deps import Deps
-from waka.work.naming.slips import Naming
+from waka.work.naming.house import Naming
 
 from . import named, paging, sheets
 from .evidence import HIDDEN

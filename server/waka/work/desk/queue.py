@@ -30,7 +30,6 @@ class Desk:
 class House:
     """What slips are filled in with."""
 
-    pattern: str
     kinds: Sequence[Kind]
     fields: Sequence[Field]
     parties: Sequence[PartyRow]
@@ -51,7 +50,6 @@ def desk(deps: Deps, person: PersonId) -> Desk:
 def house(deps: Deps, person: PersonId) -> House:
     with deps.db.transaction() as conn:
         return House(
-            pattern=naming.pattern(conn).text,
             kinds=naming.kinds(conn),
             fields=fields.registry(conn).fields,
             parties=naming.parties_seen(conn, person),

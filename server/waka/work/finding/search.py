@@ -14,7 +14,7 @@ from waka.records.finding import logbook, search
 from waka.records.finding.logbook import Entry
 from waka.records.finding.search import MOST_FOUND, Hit
 from waka.work.deps import Deps
-from waka.work.naming.slips import Naming
+from waka.work.naming.house import Naming
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)

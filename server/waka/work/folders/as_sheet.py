@@ -16,7 +16,7 @@ from waka.records.folders import folders, listing
 from waka.records.folders.listing import Listed, Scope
 from waka.work.changes.sheets import to_csv
 from waka.work.deps import Deps
-from waka.work.naming.slips import Naming
+from waka.work.naming.house import Naming
 
 PAGE = 1_000
 MOST = 100_000  #: rows

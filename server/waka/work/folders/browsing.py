@@ -24,7 +24,7 @@ from waka.records.folders import folders, listing
 from waka.records.folders.folders import Folder, OutlineRow
 from waka.records.folders.listing import Listed, Scope
 from waka.work.deps import Deps
-from waka.work.naming.slips import Naming
+from waka.work.naming.house import Naming
 
 PAGE = 200
 MOST_CHOSEN = 10_000

@@ -18,9 +18,10 @@ from waka.records.folders.folders import Folder
 from waka.records.rules import charters, fields
 from waka.work.office import settings_of
 
-from .slips import Naming, Understood
+from .house import Naming
+from .slips import Understood
 
-By = Literal["charter", "party", "kind", "learned"]
+LedBy = Literal["charter", "party", "kind", "learned"]
 LEARNED_FROM = 20  #: the latest documents of the same party and kind
 LEARNED_LEAST = 2
 
@@ -29,7 +30,7 @@ LEARNED_LEAST = 2
 class Lead:
     """A folder that is proposed: one that is there, and the path beneath it that is still to be made."""
 
-    by: By
+    by: LedBy
     why: Said
     folder: Folder
     make: str
@@ -69,7 +70,7 @@ def lead(conn: Connection, person: PersonId, house: Naming, slip: Understood, va
         return chartered
     who = slip.who.name if slip.who is not None else None
     kind = slip.kind or ""
-    asked: list[tuple[By, Said, str | None]] = [
+    asked: list[tuple[LedBy, Said, str | None]] = [
         (
             "party",
             said("led_by_party", name=who or ""),
@@ -114,7 +115,7 @@ def _by_charter(
 
 
 def _usable(
-    conn: Connection, person: PersonId, by: By, why: Said, led: Led | Missing, above: Sequence[str] = ()
+    conn: Connection, person: PersonId, by: LedBy, why: Said, led: Led | Missing, above: Sequence[str] = ()
 ) -> Lead | None:
     if isinstance(led, Missing):
         return None

@@ -36,7 +36,8 @@ from waka.records.rules import charters
 from waka.work import office
 
 from .destinations import Lead, lead
-from .slips import Naming, Problem, Slip, Understood, understand
+from .house import Naming
+from .slips import Problem, Slip, Understood, understand
 
 STRIP = 4  #: neighbours shown each way
 

@@ -13,7 +13,7 @@ from waka.core.fields.record import Record
 from waka.core.fields.registry import kept, of_name
 from waka.core.ids import FolderId, PartyId
 from waka.core.names import Fields, FieldType, Parsed, parse, split_extension
-from waka.work.naming.slips import Naming
+from waka.work.naming.house import Naming
 
 
 @dataclass(frozen=True, slots=True)

@@ -18,10 +18,10 @@ from waka.records.folders.folders import Folder
 from waka.records.rules import charters as kept
 from waka.records.rules import fields
 from waka.records.rules import patterns as kept_patterns
-from waka.records.rules.patterns import Counts, Revision
+from waka.records.rules.patterns import Revision
 from waka.work.deps import Deps
 from waka.work.naming import destinations
-from waka.work.naming.slips import Naming
+from waka.work.naming.house import Naming
 
 from .keeping import assert_keeps
 from .patterns import Unfit, Wish, read
@@ -43,8 +43,6 @@ class Shown:
     keeper: str | None  #: what the keeper that holds is called
     revision: Revision  #: of the name pattern that holds
     names_by: FolderId  #: the folder that declares it
-    counts: Counts
-    is_being_read: bool
     people: dict[PersonId, str]  #: who can be named as its keeper; for keepers
 
 
@@ -89,8 +87,7 @@ def _shown(conn: Connection, person: PersonId, folder: Folder) -> Shown:
         own=next((one for one in all_declared if one.folder == folder.id), Charter(folder=folder.id)),
         holds=charter, by=replace(holds.by, **hidden), paths=paths,
         keeper=named.get(charter.keeper) if charter.keeper is not None else None,
-        revision=revision, names_by=names_by or way[-1], counts=kept_patterns.counts(conn, person, folder.id),
-        is_being_read=kept_patterns.is_being_read(conn), people=named if folder.right == "keeper" else {},
+        revision=revision, names_by=names_by or way[-1], people=named if folder.right == "keeper" else {},
     )  # fmt: skip
 
 

@@ -27,8 +27,8 @@ from waka.records.rules.patterns import Counts
 from waka.work.changes.structure import Structure
 from waka.work.changes.ways.kept_list import propose as keep_list
 from waka.work.deps import Deps
+from waka.work.naming.house import Naming
 from waka.work.naming.reading import NameReader
-from waka.work.naming.slips import Naming
 from waka.work.rules.patterns import Unfit, Wish, read
 
 MOST = 10_000  #: names that are looked at together

@@ -11,7 +11,7 @@ from waka.core.names.columns import Vocabulary
 from waka.core.names.learning import propose
 from waka.records.folders import survey
 from waka.work.deps import Deps
-from waka.work.naming.slips import Naming
+from waka.work.naming.house import Naming
 
 from .keeping import assert_keeps
 from .patterns import Wish

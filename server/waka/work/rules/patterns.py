@@ -27,8 +27,8 @@ from waka.core.rules.advice import advice
 from waka.records.folders import survey
 from waka.records.rules import patterns as kept
 from waka.work.deps import Deps
+from waka.work.naming.house import Naming
 from waka.work.naming.reading import NameReader
-from waka.work.naming.slips import Naming
 
 from .keeping import assert_keeps
 

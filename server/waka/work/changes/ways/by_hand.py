@@ -31,7 +31,7 @@ from waka.work.changes.ways.asks import Ask
 from waka.work.changes.ways.by_hand_folders import OF_FOLDERS
 from waka.work.changes.ways.correcting import record_of
 from waka.work.deps import Deps
-from waka.work.naming.slips import Naming
+from waka.work.naming.house import Naming
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)

@@ -18,7 +18,8 @@ from waka.records.desk import naming
 from waka.records.folders import survey
 from waka.records.folders.survey import Source
 from waka.records.rules import fields
-from waka.work.naming.slips import Naming, Slip, Understood, Who, understand
+from waka.work.naming.house import Naming
+from waka.work.naming.slips import Slip, Understood, Who, understand
 
 
 def record_of(conn: Connection, slip: Slip, house: Naming, today: date) -> Record:

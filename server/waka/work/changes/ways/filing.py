@@ -22,8 +22,9 @@ from waka.work.changes.at_once import Change
 from waka.work.changes.check import Examined
 from waka.work.changes.structure import is_safe
 from waka.work.deps import Deps
+from waka.work.naming.house import Naming
 from waka.work.naming.preview import Preview, leads, preview_of
-from waka.work.naming.slips import Naming, Slip
+from waka.work.naming.slips import Slip
 
 from .correcting import record_understood
 

@@ -25,7 +25,7 @@ from waka.records.folders.survey import Source
 from waka.work.changes.structure import Structure
 from waka.work.deps import Deps
 from waka.work.naming import destinations
-from waka.work.naming.slips import Naming
+from waka.work.naming.house import Naming
 
 from .kept_list import add, checked
 

@@ -20,7 +20,8 @@ from waka.work import office
 from waka.work.changes.sheets import SheetRow, read_sheet
 from waka.work.changes.structure import split_path
 from waka.work.deps import Deps
-from waka.work.naming.slips import Naming, Slip, understand
+from waka.work.naming.house import Naming
+from waka.work.naming.slips import Slip, understand
 
 from .correcting import record_understood
 from .kept_list import add, checked
