@@ -11,7 +11,11 @@ from waka.core.rules.advice import advice
 from waka.errors import BadRequest, NotAllowed, NotFound
 from waka.records.finding import logbook
 from waka.records.rules import patterns as kept
+from waka.work.changes import lists
+from waka.work.changes.run import run_list
+from waka.work.changes.ways.chosen import Choice, propose_chosen
 from waka.work.changes.ways.filing import file_arrival
+from waka.work.changes.ways.undo import undo
 from waka.work.folders import browsing
 from waka.work.naming.slips import Slip
 from waka.work.rules import charters, conformance, learned, patterns
@@ -177,3 +181,40 @@ def test_patterns_are_learned_from_the_names_of_a_folder(drive: SmallDrive) -> N
         learned.from_names(drive.deps, drive.filer, drive.folder("Letters/Old"))
     with pytest.raises(NotFound):
         learned.from_names(drive.deps, drive.keeper, 9_999)
+
+
+def marks(drive: SmallDrive, path: str) -> list[str]:
+    return browsing.details(drive.deps, drive.keeper, drive.number(path)).document.from_name
+
+
+def test_fields_that_a_name_alone_tells_are_marked_until_a_person_says_so(drive: SmallDrive) -> None:
+    assert marks(drive, SAIL) == ["what", "when", "who"], "it was taken in"
+    # by the same fields a person says that they are right; of another only the field that is corrected
+    said = Slip(who="mrc", when="12 3 2025", what="mizzen sail")
+    drive.change("correct", SAIL, fields=said)
+    assert marks(drive, SAIL) == []
+    done = drive.change("rename", SAIL, name="2025-03-12_mrc_main-sail.txt")
+    assert marks(drive, "Finance/2025/2025-03-12_mrc_main-sail.txt") == ["what"], (
+        "the name says something else"
+    )
+    undo(drive.deps, drive.filer, done.list_id)
+    assert marks(drive, SAIL) == []
+    # a list that sets one field of many
+    choice = Choice(do="correct", documents=[drive.number(ROPE)], fields=Slip(what="new rope"))
+    list_id = propose_chosen(drive.deps, drive.keeper, choice)
+    lists.run(drive.deps, drive.keeper, list_id, None)
+    run_list(drive.deps, list_id)
+    assert marks(drive, ROPE) == ["when", "who"]
+
+
+def test_what_is_empty_is_filled_from_names_that_a_new_pattern_reads_and_nothing_else_changes(
+    drive: SmallDrive,
+) -> None:
+    drive.change("correct", NOTE, fields=Slip(kind="letter"))
+    drive.change("correct", LOG, fields=Slip(what="kept by hand"))
+    put(drive, replace(HOUSE, text="{what first 1}"))
+    patterns.read_names(drive.deps, threading.Event())
+    note = browsing.details(drive.deps, drive.keeper, drive.number(NOTE)).document
+    log = browsing.details(drive.deps, drive.keeper, drive.number(LOG)).document
+    assert (note.kind, note.what, note.from_name) == ("letter", "note", ["what"])
+    assert (log.what, log.from_name) == ("kept by hand", [])

@@ -232,6 +232,9 @@ class Document(Wire):
     was_read: bool
     trouble: str | None
     trouble_message: str | None
+    from_name: list[str] = Field(
+        description="Codes of the fields that its name alone tells, which nobody confirmed"
+    )
     same_as: DocumentId | None
     added_at: datetime
     changed_at: datetime

@@ -19,6 +19,7 @@ from waka.core.renaming.clauses import (
     DropFolder,
     Move,
     Put,
+    Replace,
     Tidy,
     Wrap,
     Write,
@@ -32,6 +33,9 @@ HERE = Context(forms=FORMS, folder="Diesel log", count=7)
 SAID = [
     ("drop the leading number", "01 mizzen sail.pdf", "mizzen sail.pdf"),
     ("drop the leading number", "2024 accounts.pdf", "2024 accounts.pdf"),
+    (r'replace `^(\d+)x(\d+)$` in the last word by "$2 by $1"', "sail 4x6.pdf", "sail 6 by 4.pdf"),
+    (r'replace `\d` in the first word by "n"', "a1b2 c3.d4", "anbn c3.d4"),
+    ('replace `pdf|a` in the name by "$7"', "pdf rope a.pdf", " rope .pdf"),
     ("drop the last word", "rope list copy.xlsx", "rope list.xlsx"),
     ('drop "copy"', "copybook copy.xlsx", "copybook.xlsx"),
     ("drop what is in brackets", "plan (old) east.pdf", "plan east.pdf"),
@@ -90,6 +94,10 @@ FAULTS = [
     ('drop "copy', 5, "quotation mark"), ("drop the date; drop the nose", 15, "not understood"),
     ('add "a/b" first', 4, "cannot stand"), ("write the date as soon", 18, "no way of writing a date"),
     ("write the date as dd/mm", 18, "no way of writing a date"), ("write the last word as 000", 23, "no way of writing it"),
+    ('replace `(a+` in the name by "x"', 9, "no regular expression"), ("drop the date; replace `a in the name", 23, "backtick"),
+    ('replace `(?=a)` in the name by "x"', 9, "no regular expression"), ('replace `a` in the nose by "x"', 0, "not understood"),
+    (r'replace `(a)\1` in the name by "x"', 9, "no regular expression"),
+    ("replace `" + "a" * 201 + '` in the name by "x"', 9, "More than 200"),
     ("; ".join(["tidy the spaces"] * 21), 0, "More than 20"),
 ]  # fmt: skip
 
@@ -107,6 +115,8 @@ signs = st.sampled_from([" ", "-", "_", " - ", ", "])
 parts = st.one_of(st.sampled_from(PARTS).map(Part), quoted.map(Part))
 numbers = st.sampled_from([part for part in PARTS if part.endswith("number")]).map(Part)
 clauses: st.SearchStrategy[Clause] = st.one_of(
+    st.builds(Replace, st.sampled_from([r"(\d)-(\d)", "[a-c;]+", 'x"y', "^.", "(a+)+$"]), st.one_of(parts, st.just(Part("the name"))),
+              st.sampled_from(["", "$1", "$2-$1", "x"])),
     parts.map(Drop), quoted.map(CallAll), parts.map(Wrap), st.just(DropFolder()), st.sampled_from(LETTERS).map(WriteAll), st.sampled_from(MENDS).map(Tidy),
     st.builds(Write, parts, quoted), st.builds(Write, numbers, st.integers(1, 6).map(lambda n: "0" * n)),
     st.builds(Write, st.just(Part("the date")), st.sampled_from(["yyyy-mm-dd", "d mon yyyy", "yyyy-Qq", "dd.mm.yy"])),

@@ -2550,6 +2550,11 @@ export interface components {
             /** Folder Path */
             folder_path: string | null;
             /**
+             * From Name
+             * @description Codes of the fields that its name alone tells, which nobody confirmed
+             */
+            from_name: string[];
+            /**
              * Has Form
              * @description Can be shown formatted, in a frame
              */

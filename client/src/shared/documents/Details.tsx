@@ -4,13 +4,15 @@ import { Link } from 'react-router'
 import type { Open } from './Dialogs'
 import type { Ask } from './useChanges'
 import { ACTIONS } from '../actions'
-import { api, told, type Document, type Schemas } from '../api/client'
+import { Button } from 'antd'
+import { api, told, type Document, type House, type Schemas } from '../api/client'
 import { documentQuery, houseQuery, logbookQuery } from '../api/queries'
 import { said } from '../fields'
 import { day, moment, money, number } from '../format'
 import { PageView } from '../PageView'
 import { PathLine, stopsOf } from '../PathLine'
 import { ProblemNote } from '../ProblemNote'
+import { slipFrom } from './slipFrom'
 import { Versions } from './Versions'
 
 interface Props {
@@ -63,7 +65,7 @@ export function Details({ number: chosen, many = 1, wide, onWide, onOpen, onRun,
           {document.data.bin_reason && `: ${document.data.bin_reason}`}
         </p>
       )}
-      <Facts document={document.data} />
+      <Facts document={document.data} onRun={onRun} />
       <Labels document={document.data} onOpen={onOpen} onRun={onRun} />
       <Been document={document.data} />
     </aside>
@@ -92,7 +94,23 @@ function Viewed({ document, wide }: { document: Document; wide: boolean }) {
   )
 }
 
-function Facts({ document }: { document: Document }) {
+/** Which fields are known from the document's name alone; one press says that they are right. */
+function FromName({ document, house, onRun }: { document: Document; house: House; onRun: ((ask: Ask) => void) | undefined }) {
+  if (document.from_name.length === 0 || document.state !== 'filed') return null
+  const labels = house.fields.filter((field) => document.from_name.includes(field.code)).map((field) => field.label)
+  return (
+    <p className="fromname soft">
+      {labels.join(', ')} {labels.length === 1 ? 'is' : 'are'} from its name
+      {onRun && document.right !== 'reader' && (
+        <Button size="small" type="link" onClick={() => onRun({ act: 'correct', documents: [document.number], editions: { [document.number]: document.edition }, fields: slipFrom(document, house), name: '' })}>
+          {labels.length === 1 ? 'it is right' : 'they are right'}
+        </Button>
+      )}
+    </p>
+  )
+}
+
+function Facts({ document, onRun }: { document: Document; onRun: ((ask: Ask) => void) | undefined }) {
   const house = useQuery(houseQuery).data
   const kinds = house?.kinds ?? []
   const facts: [string, string | null][] = [
@@ -107,7 +125,8 @@ function Facts({ document }: { document: Document }) {
     ['changed', `${moment(document.changed_at)}${document.changed_by ? ` by ${document.changed_by}` : ''}`],
   ]
   return (
-    <dl className="facts">
+    <>
+      <dl className="facts">
       {facts
         .filter(([, value]) => value)
         .map(([word, value]) => (
@@ -124,7 +143,9 @@ function Facts({ document }: { document: Document }) {
           </dd>
         </div>
       )}
-    </dl>
+      </dl>
+      {house && <FromName document={document} house={house} onRun={onRun} />}
+    </>
   )
 }
 

@@ -4,13 +4,11 @@ import { useState } from 'react'
 import { documentQuery, houseQuery } from '../api/queries'
 import { api, told, type Document, type House, type Slip } from '../api/client'
 import { Dialog } from '../controls/Dialog'
-import { typed } from '../fields'
-import { day } from '../format'
 import { ProblemNote } from '../ProblemNote'
 import { SegmentedName } from '../SegmentedName'
 import { useSettled } from '../useSettled'
 import { FieldInputs } from './FieldInputs'
-import { splitName } from './names'
+import { slipFrom } from './slipFrom'
 import type { Ask } from './useChanges'
 
 /** Fields corrected; the name that comes of them is offered along. */
@@ -56,21 +54,4 @@ function Form({ document, house, onRun }: { document: Document; house: House; on
       </div>
     </form>
   )
-}
-
-function slipFrom(document: Document, house: House): Slip {
-  return {
-    kind: document.kind ?? '',
-    who: document.who_short ?? document.who ?? '',
-    short: '',
-    when: document.when ? day(document.when) : '',
-    what: document.what ?? '',
-    reference: document.reference ?? '',
-    amount: document.amount ? [document.amount, document.currency].filter(Boolean).join(' ') : '',
-    fields: Object.fromEntries(house.fields.filter((field) => document.fields[field.code]).map((field) => [field.code, typed(field, document.fields[field.code])])),
-    folder: document.folder,
-    extension: /^(\.[A-Za-z0-9]{1,12}){0,2}$/.test(splitName(document.name)[1]) ? splitName(document.name)[1] : null,
-    make: '',
-    as_version: false,
-  }
 }

@@ -24,6 +24,7 @@ class Record:
     amount: Decimal | None = None
     currency: str | None = None  #: of the amount, ISO 4217; None: the office's
     further: Mapping[str, str] = field(default_factory=dict)  #: code → what is kept (``registry.kept``)
+    from_name: tuple[str, ...] = ()  #: codes of the fields that the document's name alone tells
 
 
 _ATTRIBUTES: Mapping[str, tuple[str, ...]] = {
@@ -46,4 +47,23 @@ def with_fields_of(was: Record, other: Record, codes: Iterable[str]) -> Record:
     attributes = [name for code in codes for name in _ATTRIBUTES.get(code, ())]
     further = {code: kept for code, kept in was.further.items() if code not in codes}
     further |= {code: other.further[code] for code in codes if code in other.further}
-    return replace(was, **{name: getattr(other, name) for name in attributes}, further=further)
+    marked = (set(was.from_name) - set(codes)) | (set(other.from_name) & set(codes))
+    return replace(
+        was, **{name: getattr(other, name) for name in attributes}, further=further,
+        from_name=tuple(sorted(marked)),
+    )  # fmt: skip
+
+
+def told_by_name(was: Record, read: Record, codes: Iterable[str]) -> Record:
+    """Return *was* with the fields *codes* as a name tells them: marked so where it tells something new."""
+    given = with_fields_of(was, read, codes)
+    said = set(filled(given))
+    known = {code for code in filled(was) if code not in was.from_name and _same(was, given, code)}
+    return replace(given, from_name=tuple(sorted(code for code in given.from_name if code in said - known)))
+
+
+def _same(one: Record, other: Record, code: str) -> bool:
+    attributes = _ATTRIBUTES.get(code)
+    if attributes is None:
+        return one.further.get(code) == other.further.get(code)
+    return all(getattr(one, name) == getattr(other, name) for name in attributes)

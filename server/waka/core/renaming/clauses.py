@@ -11,14 +11,17 @@ import unicodedata
 from dataclasses import dataclass
 from datetime import date
 from functools import lru_cache
-from typing import Literal, Protocol
+from typing import Any, Literal, Protocol
 
+import re2
 from anyascii import anyascii
 
 from waka.core.names.formats import DateFormat, in_case, show_date
 from waka.core.names.values import PartialDate
 
 from .parts import Part, tokens, without
+
+MOST_MEMORY = 1 << 20  #: bytes that an expression may take, compiled
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -146,6 +149,55 @@ class Put:
 
     def apply(self, stem: str, _: Context, /) -> str | None:
         return stem.replace(self.old, self.new)
+
+
+@dataclass(frozen=True, slots=True)
+class Replace:
+    """What a regular expression meets within one part, written otherwise; ``$1`` is what its first group met.
+
+    The expressions are those of RE2 (https://github.com/google/re2/wiki/Syntax), which takes time in proportion to the
+    name whatever it is asked: what would have to go back and try again cannot be said in them.
+    """
+
+    expression: str
+    part: Part
+    new: str
+
+    @property
+    def text(self) -> str:
+        return f'replace `{self.expression}` in {self.part.text} by "{self.new}"'
+
+    @property
+    def cost(self) -> float:
+        return 2.0 + _cost_of(self.part)
+
+    def apply(self, stem: str, context: Context, /) -> str | None:
+        place = self.part.find(stem, context.forms)
+        if place is None:
+            return None
+        told, times = expression(self.expression).subn(
+            lambda met: _filled(self.new, met), stem[place.start : place.end]
+        )
+        return stem[: place.start] + told + stem[place.end :] if times else None
+
+
+@lru_cache(maxsize=64)
+def expression(text: str) -> Any:
+    """Return what *text* asks for, compiled. Raises ``re2.error`` with the reason where it is none that can be used."""
+    options = re2.Options()
+    options.log_errors = False
+    options.max_mem = MOST_MEMORY
+    return re2.compile(text, options)
+
+
+def _filled(new: str, met: Any) -> str:
+    """Return *new* with what the groups met in place of ``$1`` and the like; of a group that is not there, nothing."""
+
+    def told(group: re.Match[str]) -> str:
+        number = int(group[1])
+        return (met.group(number) or "") if number <= met.re.groups else ""
+
+    return re.sub(r"\$(\d)", told, new)
 
 
 @dataclass(frozen=True, slots=True)

@@ -82,6 +82,8 @@ class Part:
         """Return where the part stands in *stem*, None where it has none."""
         if self.text.startswith('"'):
             return _words_at(stem, self.text[1:-1])
+        if self.text == "the name":
+            return Place(0, len(stem))
         if self.text == "what is in brackets":
             found = re.search(r"[(\[][^()\[\]]*[)\]]", stem)
             return Place(found.start(), found.end()) if found else None

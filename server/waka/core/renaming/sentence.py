@@ -12,6 +12,8 @@ import re
 from collections.abc import Callable, Sequence
 from dataclasses import dataclass
 
+import re2
+
 from waka.core.names.extension import split_extension
 from waka.core.names.formats import DateFormat
 from waka.core.names.pattern import FORBIDDEN
@@ -27,14 +29,17 @@ from .clauses import (
     DropFolder,
     Move,
     Put,
+    Replace,
     Tidy,
     Wrap,
     Write,
     WriteAll,
+    expression,
 )
 from .parts import PARTS, Part
 
 MOST_CLAUSES = 20
+LONGEST_EXPRESSION = 200  #: characters
 _QUOTED = r'"[^"]*"'
 _PART = "|".join([*map(re.escape, sorted(PARTS, key=len, reverse=True)), _QUOTED])
 _GRAMMAR: tuple[tuple[re.Pattern[str], Callable[[re.Match[str]], Clause]], ...] = (
@@ -44,6 +49,10 @@ _GRAMMAR: tuple[tuple[re.Pattern[str], Callable[[re.Match[str]], Clause]], ...] 
     (re.compile(f"drop ({_PART})"), lambda m: Drop(Part(m[1]))),
     (re.compile(f"write all ({'|'.join(LETTERS)})"), lambda m: WriteAll(m[1])),  # type: ignore[arg-type]
     (re.compile(f"write ({_PART}) as (.+)"), lambda m: Write(Part(m[1]), m[2])),
+    (
+        re.compile(f"replace `([^`]+)` in ({_PART}|the name) by ({_QUOTED})"),
+        lambda m: Replace(m[1], Part(m[2]), m[3][1:-1]),
+    ),
     (re.compile(f"put ({_PART}) in brackets"), lambda m: Wrap(Part(m[1]))),
     (re.compile(f"put ({_QUOTED}) for each ({_QUOTED})"), lambda m: Put(m[2][1:-1], m[1][1:-1])),
     (
@@ -120,20 +129,29 @@ class Sentence:
         return stem, tuple(unmet)
 
 
+_CLOSED = re.compile(r'"[^"]*"|`[^`]*`')  #: text, or a regular expression: whichever opens first
+
+
 def _split(text: str) -> list[tuple[str, int]]:
-    """Return the clauses of *text* with their places: parted by semicolons that stand in no quotation marks."""
-    if text.count('"') % 2:
-        raise SentenceError(text.rindex('"'), "A quotation mark without its partner", 'Close it with ".')
+    """Return the clauses of *text* with their places: parted by semicolons that stand in nothing quoted."""
+    plain = _CLOSED.sub(lambda found: "_" * len(found[0]), text)
+    for sign, called in (('"', "quotation mark"), ("`", "backtick")):
+        if sign in plain:
+            raise SentenceError(
+                plain.rindex(sign), f"A {called} without its partner", f"Close it with {sign}."
+            )
     found = []
-    for match in re.finditer(r'(?:"[^"]*"|[^;"])+', text):
-        part = match[0]
+    for match in re.finditer(r"[^;]+", plain):
+        part = text[match.start() : match.end()]
         if part.strip():
             found.append((part.strip(), match.start() + len(part) - len(part.lstrip())))
     return found
 
 
 def _clause(text: str, at: int) -> Clause:
-    for quoted in re.finditer(_QUOTED, text):
+    for quoted in _CLOSED.finditer(text):
+        if quoted[0].startswith("`"):  # the signs of an expression are its own
+            continue
         refused = [sign for sign in quoted[0][1:-1] if sign in FORBIDDEN or ord(sign) < 32]
         if refused:
             raise SentenceError(
@@ -146,6 +164,8 @@ def _clause(text: str, at: int) -> Clause:
         clause = make(found)
         if isinstance(clause, Write):
             _assert_form(clause, at + found.start(2))
+        if isinstance(clause, Replace):
+            _assert_expression(clause, at + found.start(1))
         return clause
     raise SentenceError(at, f"“{text}” is not understood", _mend(text))
 
@@ -164,15 +184,31 @@ def _assert_form(clause: Write, at: int) -> None:
         raise SentenceError(at, f"“{form}” is no way of writing it", 'Numbers as 000, other parts as "text".')
 
 
+def _assert_expression(clause: Replace, at: int) -> None:
+    if len(clause.expression) > LONGEST_EXPRESSION:
+        raise SentenceError(at, f"More than {LONGEST_EXPRESSION} characters", "Say it more shortly.")
+    try:
+        expression(clause.expression)
+    except re2.error as error:
+        why = error.args[0].decode() if isinstance(error.args[0], bytes) else str(error.args[0])
+        raise SentenceError(
+            at, f"This is no regular expression that can be used: {why}",
+            "What looks ahead or back, or meets the same again, takes time without end and cannot be said.",
+        ) from None  # fmt: skip
+
+
 def _mend(text: str) -> str:
     begins: Sequence[tuple[str, str]] = (
         ("drop", 'drop "copy", drop the date, drop the leading number'),
         ("write all", "write all in small letters"),
         ("write", 'write the date as yyyy-mm-dd, write the last number as 000, write "inv" as "invoice"'),
+        ("replace", r'replace `^(\d+)x` in the first word by "$1"'),
         ("put", 'put "-" for each " ", put the date in brackets'),
         ("call", 'call all the folder, call all "harbour wall"'),
         ("move", 'move the date first with " "'),
         ("add", 'add "draft" last, add the folder first with " ", add a counter 00 first with " "'),
     )
     told = next((example for word, example in begins if text.startswith(word)), None)
-    return f"Such as: {told}." if told else "A clause begins with drop, write, put, move, add or call."
+    return (
+        f"Such as: {told}." if told else "A clause begins with drop, write, replace, put, move, add or call."
+    )

@@ -244,6 +244,9 @@ with n as (
         amount = case when s.record is not null then (s.record ->> 'amount')::numeric else d.amount end,
         currency = case when s.record is not null then s.record ->> 'currency' else d.currency end,
         fields = case when s.record is not null then coalesce(s.record -> 'further', '{}') else d.fields end,
+        from_name = case when s.record is not null
+                         then array(select jsonb_array_elements_text(coalesce(s.record -> 'from_name', '[]')))
+                         else d.from_name end,
         changed_at = now(), changed_by = %(person)s,
         placed_at = case when d.folder_id is distinct from s.to_folder or d.state <> 'filed' then now() else d.placed_at end,
         placed_by = case when d.folder_id is distinct from s.to_folder or d.state <> 'filed' then %(person)s else d.placed_by end

@@ -52,6 +52,7 @@ class Document:
     amount: Decimal | None
     currency: str | None
     fields: dict[str, str]
+    from_name: list[str]  #: the codes of fields that its name alone tells
     added_at: datetime
     changed_at: datetime
     changed_by: str | None
@@ -126,12 +127,14 @@ class Filed:
     amount: Decimal | None
     currency: str | None
     fields: dict[str, str]
+    from_name: list[str]  #: the codes of fields that its name alone tells
 
     @property
     def record(self) -> Record:
         return Record(
             kind=self.kind, party=self.party, when=self.when, what=self.what,
             reference=self.reference, amount=self.amount, currency=self.currency, further=self.fields,
+            from_name=tuple(self.from_name),
         )  # fmt: skip
 
     @property
@@ -369,7 +372,7 @@ def record_args(record: Record) -> dict[str, object]:
     return {
         "kind": record.kind, "party": record.party, "when": record.when, "what": record.what,
         "reference": record.reference, "amount": record.amount, "currency": record.currency,
-        "fields": Jsonb(dict(record.further)),
+        "fields": Jsonb(dict(record.further)), "from_name": list(record.from_name),
     }  # fmt: skip
 
 

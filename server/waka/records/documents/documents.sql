@@ -1,17 +1,17 @@
 -- name: add
 -- A document gets its lasting number here, once; until Waka changes it, it changed when its file did.
 insert into document (state, folder_id, name, name_key, conforms, size, sha256, inode, modified_ns,
-                      kind, party_id, "when", what, reference, amount, currency, fields, added_by, changed_by, changed_at)
+                      kind, party_id, "when", what, reference, amount, currency, fields, from_name, added_by, changed_by, changed_at)
 values (%(state)s, %(folder)s, %(name)s, %(name_key)s, %(conforms)s, %(size)s, %(sha256)s, %(inode)s,
         %(modified_ns)s, %(kind)s, %(party)s, %(when)s, %(what)s, %(reference)s, %(amount)s,
-        %(currency)s, %(fields)s, %(person)s, %(person)s, to_timestamp(%(modified_ns)s / 1e9))
+        %(currency)s, %(fields)s, %(from_name)s, %(person)s, %(person)s, to_timestamp(%(modified_ns)s / 1e9))
 returning id
 
 -- name: one
 -- A document by number, where this person may see the folder it is in or the point it came in by.
 select d.id, d.state, d.folder_id, case when d.folder_id is not null then folder_path(d.folder_id) end as folder_path,
        d.name, d.conforms, d.size, d.sha256, d.modified_ns, d.version, d.edition, d.kind, p.name as who, p.short as who_short,
-       d."when", d.what, d.reference, d.amount, d.currency, d.fields, d.added_at, d.changed_at, c.initials as changed_by,
+       d."when", d.what, d.reference, d.amount, d.currency, d.fields, d.from_name, d.added_at, d.changed_at, c.initials as changed_by,
        a.path as arrival_path, a.slip, ap.id as arrival_point_id, ap.name as arrival_point,
        t.media_type, t.extension as fitting_extension, t.pages, t.trouble, t.read_at is not null as was_read,
        d.note, ad.initials as added_by, d.placed_at, d.merged_into, b.binned_at, bp.initials as binned_by,
@@ -84,14 +84,14 @@ select exists (select from document where folder_id = %(folder)s and name = %(na
 update document set state = 'filed', folder_id = %(folder)s, name = %(name)s, name_key = %(name_key)s,
     conforms = %(conforms)s, inode = %(inode)s, modified_ns = %(modified_ns)s, kind = %(kind)s,
     party_id = %(party)s, "when" = %(when)s, what = %(what)s, reference = %(reference)s,
-    amount = %(amount)s, currency = %(currency)s, fields = %(fields)s, changed_at = now(), changed_by = %(person)s, placed_at = now(), placed_by = %(person)s
+    amount = %(amount)s, currency = %(currency)s, fields = %(fields)s, from_name = %(from_name)s, changed_at = now(), changed_by = %(person)s, placed_at = now(), placed_by = %(person)s
 where id = %(number)s
 
 -- name: place
 update document set state = 'filed', folder_id = %(folder)s, name = %(name)s, name_key = %(name_key)s,
     conforms = %(conforms)s, inode = %(inode)s, modified_ns = %(modified_ns)s, kind = %(kind)s,
     party_id = %(party)s, "when" = %(when)s, what = %(what)s, reference = %(reference)s,
-    amount = %(amount)s, currency = %(currency)s, fields = %(fields)s, changed_at = now(), changed_by = %(person)s,
+    amount = %(amount)s, currency = %(currency)s, fields = %(fields)s, from_name = %(from_name)s, changed_at = now(), changed_by = %(person)s,
     placed_at = case when folder_id is distinct from %(folder)s or state <> 'filed' then now() else placed_at end,
     placed_by = case when folder_id is distinct from %(folder)s or state <> 'filed' then %(person)s else placed_by end
 where id = %(number)s
@@ -125,7 +125,7 @@ on conflict (person_id, document_id) do update set at = now()
 -- The record of a document that is back on the desk; its fields go back to the slip.
 update document set state = 'waiting', folder_id = null, merged_into = null, name = %(name)s, name_key = %(name_key)s,
     conforms = false, inode = %(inode)s, modified_ns = %(modified_ns)s, kind = null, party_id = null,
-    "when" = null, what = null, reference = null, amount = null, currency = null, fields = '{}', changed_at = now(), changed_by = %(person)s
+    "when" = null, what = null, reference = null, amount = null, currency = null, fields = '{}', from_name = '{}', changed_at = now(), changed_by = %(person)s
 where id = %(number)s
 
 -- name: gone
@@ -166,7 +166,7 @@ update document set state = %(state)s, inode = %(inode)s, modified_ns = %(modifi
 -- A filed document, where this person may see it, held until the transaction ends.
 select d.id, d.folder_id, d.name, d.size, d.sha256, d.inode, d.modified_ns, folder_path(d.folder_id) as folder_path,
        d.conforms, d.edition, s."right", f.access_id, d.kind, d.party_id as party, d."when", d.what, d.reference, d.amount,
-       d.currency, d.fields
+       d.currency, d.fields, d.from_name
 from document d
 join folder f on f.id = d.folder_id
 join sight s on s.access_id = f.access_id and s.person_id = %(person)s
@@ -175,7 +175,7 @@ where d.id = %(number)s and d.state = 'filed'
 -- name: lock_binned
 select d.id, d.folder_id, d.name, d.size, d.sha256, d.inode, d.modified_ns, folder_path(d.folder_id) as folder_path,
        d.conforms, d.edition, s."right", f.access_id, d.kind, d.party_id as party, d."when", d.what, d.reference, d.amount,
-       d.currency, d.fields, b.path as bin_path, f.removed_at is null as folder_is_there, b.reason
+       d.currency, d.fields, d.from_name, b.path as bin_path, f.removed_at is null as folder_is_there, b.reason
 from document d
 join binned b on b.document_id = d.id
 join folder f on f.id = d.folder_id

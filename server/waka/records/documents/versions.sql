@@ -25,7 +25,7 @@ from earlier e where d.id = e.document_id
 
 -- name: set_fields
 update document set kind = %(kind)s, party_id = %(party)s, "when" = %(when)s, what = %(what)s, reference = %(reference)s,
-    amount = %(amount)s, currency = %(currency)s, fields = %(fields)s where id = %(number)s
+    amount = %(amount)s, currency = %(currency)s, fields = %(fields)s, from_name = %(from_name)s where id = %(number)s
 
 -- name: merge
 -- A document whose bytes became a version of another: its number leads there.

@@ -52,6 +52,7 @@ class Source(NamedTuple):
     amount: Decimal | None
     currency: str | None
     fields: Mapping[str, str]
+    from_name: Sequence[str]
     bin_path: bytes | None
     bin_reason: str | None
 
@@ -63,7 +64,7 @@ class Source(NamedTuple):
     def record(self) -> Record:
         return Record(kind=self.kind, party=self.party, when=self.when, what=self.what,
                       reference=self.reference, amount=self.amount,
-                      currency=self.currency, further=self.fields)  # fmt: skip
+                      currency=self.currency, further=self.fields, from_name=tuple(self.from_name))  # fmt: skip
 
 
 def folders(conn: Connection, person: PersonId) -> list[FolderRow]:

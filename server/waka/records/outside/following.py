@@ -102,7 +102,8 @@ def take_in(conn: Connection, files: Sequence[NewFile], person: PersonId | None)
             r = f.record
             copy.write_row((
                 f.folder, f.name, name_key(f.name), f.conforms, f.size, f.sha256, f.inode, f.modified_ns, f.born_ns,
-                r.kind, r.party, r.when, r.what, r.reference, r.amount, r.currency, Jsonb(r.further), f.path,
+                r.kind, r.party, r.when, r.what, r.reference, r.amount, r.currency, Jsonb(r.further),
+                list(r.from_name), f.path,
             ))  # fmt: skip
     return conn.execute(SQL["take_in"], {"person": person}).rowcount
 

@@ -27,7 +27,7 @@ select count(*) from document where state = 'filed'
 -- Where new files are put by COPY: passing arrays as parameters costs more than the rows themselves.
 create temp table if not exists incoming (
     folder bigint, name text, name_key text, conforms boolean, size bigint, sha256 bytea, inode bigint, modified_ns bigint, born_ns bigint,
-    kind text, party bigint, "when" date, what text, reference text, amount numeric, currency text, fields jsonb, path text
+    kind text, party bigint, "when" date, what text, reference text, amount numeric, currency text, fields jsonb, from_name text[], path text
 ) on commit delete rows
 
 -- name: copy_incoming
@@ -39,9 +39,9 @@ with c as (
     insert into content (sha256, size) select distinct on (sha256) sha256, size from incoming on conflict do nothing
 ), d as (
     insert into document (state, folder_id, name, name_key, conforms, size, sha256, inode, modified_ns, born_ns, kind, party_id,
-                          "when", what, reference, amount, currency, fields, added_by, changed_by, changed_at, placed_by)
+                          "when", what, reference, amount, currency, fields, from_name, added_by, changed_by, changed_at, placed_by)
     select 'filed', folder, name, name_key, conforms, size, sha256, inode, modified_ns, born_ns, kind, party, "when", what,
-           reference, amount, currency, fields, %(person)s, %(person)s, to_timestamp(modified_ns / 1e9), %(person)s
+           reference, amount, currency, fields, from_name, %(person)s, %(person)s, to_timestamp(modified_ns / 1e9), %(person)s
     from incoming on conflict do nothing
     returning id, folder_id, name
 ), due as (

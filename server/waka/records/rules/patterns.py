@@ -9,9 +9,11 @@ from typing import NamedTuple
 
 from psycopg import Connection
 
+from waka.core.fields.record import Record
 from waka.core.ids import DocumentId, FolderId, PersonId
 from waka.core.names import Pattern
 from waka.records.database import row, rows, value
+from waka.records.documents.documents import record_args
 from waka.records.sql import load
 
 SQL = load("rules/patterns")
@@ -114,6 +116,26 @@ def correct(conn: Connection, conforms: Mapping[DocumentId, bool]) -> None:
     """Write down of which documents the names conform, or do so no more."""
     args: dict[str, object] = {"numbers": list(conforms), "conforms": list(conforms.values())}
     conn.execute(SQL["correct"], args)
+
+
+def records(conn: Connection, numbers: Sequence[DocumentId]) -> dict[DocumentId, Record]:
+    """Return the fields of some documents, whoever may see them."""
+    found = conn.execute(SQL["records"], {"numbers": list(numbers)})
+    return {
+        DocumentId(id): Record(
+            kind=kind, party=party, when=when, what=what, reference=reference, amount=amount, currency=currency,
+            further=further, from_name=tuple(from_name),
+        )
+        for id, kind, party, when, what, reference, amount, currency, further, from_name in found
+    }  # fmt: skip
+
+
+def fill(conn: Connection, given: Mapping[DocumentId, Record]) -> None:
+    """Write down fields that names tell; the kind is never one of them."""
+    with conn.cursor() as cur:
+        cur.executemany(
+            SQL["fill"], [{"number": number, **record_args(record)} for number, record in given.items()]
+        )
 
 
 def done(conn: Connection, folders: Sequence[FolderId]) -> None:

@@ -89,6 +89,14 @@ order by d.folder_id, d.id limit %(limit)s
 update document d set conforms = c.conforms
 from unnest(%(numbers)s::bigint[], %(conforms)s::boolean[]) as c (id, conforms) where d.id = c.id
 
+-- name: records
+select id, kind, party_id as party, "when", what, reference, amount, currency, fields as further, from_name
+from document where id = any(%(numbers)s)
+
+-- name: fill
+update document set party_id = %(party)s, "when" = %(when)s, what = %(what)s, reference = %(reference)s,
+    amount = %(amount)s, currency = %(currency)s, fields = %(fields)s, from_name = %(from_name)s where id = %(number)s
+
 -- name: done
 delete from names_to_read where folder_id = any(%(folders)s)
 

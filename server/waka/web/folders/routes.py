@@ -132,7 +132,7 @@ def document(path: s.NumberPath) -> Response:
             conforms=d.conforms, folder=d.folder_id, folder_path=d.folder_path,
             arrival_point=d.arrival_point, kind=d.kind, who=d.who, who_short=d.who_short,
             when=d.when, what=d.what, reference=d.reference, amount=d.amount,
-            currency=d.currency, fields=dict(found.fields),
+            currency=d.currency, fields=dict(found.fields), from_name=d.from_name,
             size=d.size,
             sha256=d.sha256.hex(), media_type=d.media_type, has_form=found.has_form, pages=d.pages,
             was_read=d.was_read,

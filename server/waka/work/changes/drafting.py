@@ -15,7 +15,7 @@ from psycopg import Connection
 
 from waka.core.changes.proposal import Proposal
 from waka.core.changes.step import Spot
-from waka.core.fields.record import Record, with_fields_of
+from waka.core.fields.record import Record, told_by_name, with_fields_of
 from waka.core.ids import NO_DOCUMENT, DocumentId, FolderId, PersonId
 from waka.core.names import name_key, readable, to_bytes
 from waka.records.documents import documents, versions
@@ -222,7 +222,7 @@ class Drafting:
             return given(want, source.record), conforms
         record = source.record
         if conforms and name != source.name:  # the name says who, when and what: the fields follow it
-            record = with_fields_of(record, read, reader.told_by_names(read))
+            record = told_by_name(record, read, reader.told_by_names(read))
         return record, conforms
 
     def is_emptied(self, folder: FolderId) -> bool:

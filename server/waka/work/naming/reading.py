@@ -3,13 +3,13 @@
 from __future__ import annotations
 
 from collections.abc import Callable, Iterable, Iterator
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from datetime import date
 from decimal import Decimal
 
 from psycopg import Connection
 
-from waka.core.fields.record import Record
+from waka.core.fields.record import Record, filled
 from waka.core.fields.registry import kept, of_name
 from waka.core.ids import FolderId, PartyId
 from waka.core.names import Fields, FieldType, Parsed, parse, split_extension
@@ -41,7 +41,8 @@ class NameReader:
         parsed = parse(self.house.pattern, split_extension(name)[0], self.house.parties)
         if not isinstance(parsed, Parsed):
             return Record(kind=kind), False
-        return self.record_of(parsed.fields, kind), True
+        found = self.record_of(parsed.fields, kind)
+        return replace(found, from_name=tuple(sorted(set(filled(found)) - {"kind"}))), True
 
     def record_of(self, fields: Fields, kind: str | None = None) -> Record:
         """Return the fields that a name tells as they are kept."""

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Iterator, Mapping, Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from typing import Literal
 
 from psycopg import Connection
@@ -122,7 +122,8 @@ def _proposal(reader: NameReader, found: _Found) -> Proposal:
     name = (judged.stem or "") + split_extension(source.name)[1]
     if not judged.fields:
         return Proposal(act=acts.Place.code, document=source.id, name=name, record=source.record)
-    told, only = reader.by(found.house).record_of(judged.fields), tuple(judged.fields)
+    only = tuple(judged.fields)
+    told = replace(reader.by(found.house).record_of(judged.fields), from_name=only)
     record = with_fields_of(source.record, told, only)
     return Proposal(act=acts.Correct.code, document=source.id, record=record, only=only, name=name)
 

@@ -3,12 +3,13 @@
 from __future__ import annotations
 
 import threading
-from collections.abc import Sequence
+from collections.abc import Mapping, Sequence
 from dataclasses import dataclass, replace
 
 from psycopg import Connection
 
 from waka.core.changes.findings import Said, said
+from waka.core.fields.record import Record, filled, told_by_name
 from waka.core.ids import DocumentId, FolderId, PersonId
 from waka.core.names import (
     Composed,
@@ -24,6 +25,7 @@ from waka.core.names import (
 from waka.core.names.movable import Form, as_it_is, forms, otherwise, pieces
 from waka.core.names.segments import segments_of, with_extension
 from waka.core.rules.advice import advice
+from waka.records.finding import to_index
 from waka.records.folders import survey
 from waka.records.rules import patterns as kept
 from waka.work.deps import Deps
@@ -152,12 +154,24 @@ def read_names(deps: Deps, stop: threading.Event) -> None:
                 return
             some = kept.next_names(conn, folders, READ_AT_ONCE)
             reader = NameReader.load(conn).among(conn, folders)
-            now = {one.id: reader(one.folder).conforms(one.name) for one in some}
-            kept.correct(conn, {one.id: now[one.id] for one in some if now[one.id] != one.conforms})
+            read = {one.id: reader(one.folder).read(one.name, one.kind) for one in some}
+            kept.correct(conn, {one.id: read[one.id][1] for one in some if read[one.id][1] != one.conforms})
+            _fill(conn, {one.id: read[one.id][0] for one in some if read[one.id][1] and not one.conforms})
             last = some[-1].folder if len(some) == READ_AT_ONCE else None
             kept.done(conn, [folder for folder in folders if last is None or folder < last])
             if last is not None:
                 kept.done_to(conn, last, some[-1].id)
+
+
+def _fill(conn: Connection, read: Mapping[DocumentId, Record]) -> None:
+    """Fill what is empty of documents whose names are read now; it is marked as coming from the name."""
+    given: dict[DocumentId, Record] = {}
+    for number, was in kept.records(conn, list(read)).items():
+        empty = set(filled(read[number])) - set(filled(was))
+        if empty:
+            given[number] = told_by_name(was, read[number], sorted(empty))
+    kept.fill(conn, given)
+    to_index.put(conn, list(given))
 
 
 class Unfit(Exception):
