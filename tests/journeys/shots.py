@@ -99,7 +99,7 @@ def renaming(page: Page) -> None:
 
 def rules(page: Page) -> None:
     """A field of the team's own is added."""
-    page.goto("/rules")
+    page.goto("/rules/fields")
     expect(page.get_by_role("tab", name="Fields")).to_be_visible()
     page.keyboard.press("n")
     page.keyboard.type("Sailing area")

@@ -66,7 +66,7 @@ def test_what_a_folder_declares_holds_for_what_is_filed_uploaded_and_there_alrea
     sign_in(page, "magnus")
     charter(page, "Finance/Invoices")
     for part in ("Purpose", "Takes", "Filed under", "Statement"):
-        page.get_by_role("button", name=f"Declare {part} here").click()
+        page.get_by_role("button", name=f"declare here: {part}").click()
     page.get_by_label("Purpose", exact=True).fill("What suppliers ask us to pay")
     page.get_by_role("combobox", name="Kinds that belong here").click()
     page.keyboard.type("inv")
@@ -75,7 +75,7 @@ def test_what_a_folder_declares_holds_for_what_is_filed_uploaded_and_there_alrea
     pick(page, "What becomes of others", "others stay on the desk")
     page.get_by_label("Filed under", exact=True).fill("{when yyyy}/{who}")
     page.get_by_label("Statement", exact=True).fill("The goods were received.")
-    page.get_by_role("button", name="Declare a pattern of names here").click()
+    page.get_by_role("button", name="declare here: Names").click()
     page.get_by_label("The same as text").fill("{who short}_{when yyyy-mm-dd}_{what}")
     expect(page.get_by_role("row").nth(1)).to_contain_text(re.compile(r"[a-z]{3}_2026"))
     page.get_by_role("button", name="Keep it so").click()

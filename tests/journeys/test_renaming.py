@@ -3,7 +3,7 @@
 import pytest
 from playwright.sync_api import Page, expect
 
-from tests.journeys.conftest import sign_in
+from tests.journeys.conftest import pick, sign_in
 from tests.journeys.test_changes import assert_agree, run_and_wait
 from tests.journeys.test_folders import open_folder, rows
 from tests.support import Server, files_beneath, wait_until
@@ -48,8 +48,26 @@ def test_two_hundred_of_a_camera_s_names_are_mended_by_one_example(photos: Page,
     sentence.fill('write "IMG" as "slip"; drop the')
     expect(page.locator(".renaming")).to_contain_text("“drop the” is not understood")
     expect(page.get_by_role("button", name="Look at the list")).to_be_disabled()
-    sentence.fill('write "IMG" as "slip"; write the last number as 00000')
+    # part by part, a bad regular expression on the way; kept under a name, in two revisions
+    sentence.fill('replace `(IMG` in the first word by "slip"')
+    expect(page.locator(".renaming")).to_contain_text("no regular expression that can be used")
+    sentence.fill('replace `IMG` in the first word by "slip"')
+    expect(page.get_by_role("button", name="Correct slip_4301.jpg")).to_be_visible()
+    page.get_by_label("Keep the sentence as").fill("Camera")
+    page.get_by_role("button", name="Keep", exact=True).click()
+    expect(page.get_by_role("combobox", name="A kept sentence")).to_be_visible()
+    sentence.fill('replace `IMG` in the first word by "slip"; write the last number as 00000')
     expect(page.get_by_role("button", name="Correct slip_04301.jpg")).to_be_visible()
+    page.get_by_role("button", name="Keep", exact=True).click()
+    sentence.fill("tidy the spaces")
+    expect(page.locator(".renaming")).to_contain_text("0 of 200 change")
+    pick(page, "A kept sentence", "Camera")
+    expect(sentence).to_have_value(
+        'replace `IMG` in the first word by "slip"; write the last number as 00000'
+    )
+    expect(page.get_by_role("combobox", name="Which revision")).to_be_visible()
+    expect(page.get_by_role("button", name="Correct slip_04301.jpg")).to_be_visible()
+    sentence.click()
     page.keyboard.press("Control+Enter")
     expect(page.locator(".listtitle")).to_contain_text("Rename 200 documents")
     run_and_wait(page)

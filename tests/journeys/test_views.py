@@ -313,7 +313,7 @@ def changes(page: Page) -> None:
 
 
 def rules(page: Page) -> None:
-    go_to(page, "/rules")
+    go_to(page, "/rules/fields")
     expect(page.get_by_role("row", name="Assignment")).to_be_visible()
 
 
@@ -337,8 +337,8 @@ def rules_parties(page: Page) -> None:
 
 def rules_charters(page: Page) -> None:
     go_to(page, "/rules/charters")
-    page.get_by_role("button", name="Declare Takes here").click()
-    page.get_by_role("button", name="Declare Filed under here").click()
+    page.get_by_role("button", name="declare here: Takes").click()
+    page.get_by_role("button", name="declare here: Filed under").click()
     page.get_by_label("The same as text").fill("{who short}_{what}_{when d mon yyyy}")
     expect(page.get_by_text("does not sort by time")).to_be_visible()
     expect(page.get_by_role("row").nth(1)).to_contain_text("2026")

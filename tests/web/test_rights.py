@@ -79,7 +79,7 @@ TABLE: dict[tuple[str, str], tuple[Any, int, Any]] = {
     ("post", "/api/lists/grouping"): (GROUPING, 400, None),
     ("post", "/api/lists/renaming/look"): (RENAMING, 200, {
         "sentence": 'drop "x"', "fault": None, "names": [], "documents": 0, "changing": 0, "in_doubt": 0, "in_the_way": 0,
-        "ask": None}),
+        "ask": None, "either_way": False}),
     ("post", "/api/lists/renaming"): (RENAMING, 400, None),
     ("post", "/api/lists/folders/look"): (FOLDERS, 404, None),
     ("post", "/api/lists/folders"): (FOLDERS, 404, None),
@@ -113,6 +113,9 @@ TABLE: dict[tuple[str, str], tuple[Any, int, Any]] = {
     ("get", "/api/folders/{folder}/documents.csv"): (None, 404, None),
     ("get", "/api/rules"): (None, 403, None),
     ("post", "/api/rules/names/look"): (PATTERN | {"folder": 2}, 404, None),
+    ("get", "/api/sentences"): (None, 200, {"sentences": []}),
+    ("put", "/api/sentences"): ({"name": "mine", "text": "tidy the spaces"}, 204, None),
+    ("delete", "/api/sentences/{sentence}"): (None, 404, None),
     ("get", "/api/rules/charters"): (None, 200, {"folders": []}),
     ("get", "/api/folders/{folder}/charter"): (None, 404, None),
     ("put", "/api/folders/{folder}/charter"): ({"seen": 0, "purpose": "x"}, 404, None),
@@ -180,7 +183,7 @@ QUERY = {
 }  # fmt: skip
 
 
-OTHERS = {"account": 1, "code": "deck", "party": 1, "session": 1_000_000, "team": 1, "point": 1, "secret": "nobody-was-ever-told", "tag": 1,
+OTHERS = {"account": 1, "code": "deck", "party": 1, "session": 1_000_000, "sentence": 1_000_000, "team": 1, "point": 1, "secret": "nobody-was-ever-told", "tag": 1,
           "question": 1, "stuck": 1, "version": 1, "form": "csv", "upload": "00000000-0000-4000-8000-000000000000"}  # fmt: skip
 
 

@@ -33,9 +33,9 @@ export function Shell({ me, turnScheme, children }: { me: Me; turnScheme: () => 
           Waka
         </span>
         <nav aria-label="Places">
-          <NavLink to="/desk">Desk {waiting !== undefined && <i>{waiting}</i>}</NavLink>
+          <NavLink to="/desk">Desk <i>{waiting}</i></NavLink>
           <NavLink to="/folders">Folders</NavLink>
-          <NavLink to="/changes">Changes {underWay > 0 && <i>{underWay}</i>}</NavLink>
+          <NavLink to="/changes">Changes <i>{underWay > 0 && underWay}</i></NavLink>
           <NavLink to="/find">Find</NavLink>
           {me.keeps_any && <NavLink to="/rules">Rules</NavLink>}
           <NavLink to="/logbook">Logbook</NavLink>

@@ -1,6 +1,6 @@
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
 import { Alert, Button, Input, InputNumber, Select } from 'antd'
-import { useState, type ReactNode } from 'react'
+import { useEffect, useState, type ReactNode } from 'react'
 import { api, told, type Schemas } from '../shared/api/client'
 import { houseQuery } from '../shared/api/queries'
 import { OTHERS, takes } from '../shared/charter'
@@ -47,7 +47,8 @@ export function CharterForm({ shown, beneath, names, onNames: setNames }: Props)
   const mayChange = folder.right === 'keeper'
   const kept = ownNames(shown)
   const [own, setOwn] = useState<Parts>(shown.own)
-  const [fits, setFits] = useState(true)
+  const [fits, setFits] = useState<boolean | null>(true)
+  const [early, setEarly] = useState<string | null>(null) // what was to be kept before it was known whether it can be
   // a part that is declared here is written even while it is still empty
   const [here, setHere] = useState<ReadonlySet<string>>(() => new Set(Object.entries(shown.own).filter(([, value]) => value !== null).map(([part]) => part)))
   const queries = useQueryClient()
@@ -55,8 +56,18 @@ export function CharterForm({ shown, beneath, names, onNames: setNames }: Props)
     mutationFn: () => told(api.PUT('/api/folders/{folder}/charter', { params: { path: { folder: folder.id } }, body: { ...own, names, seen: shown.edition } })),
     onSuccess: () => queries.invalidateQueries(),
   })
-  const isOther = JSON.stringify([own, names]) !== JSON.stringify([shown.own, kept])
-  const keep = () => mayChange && isOther && fits && !put.isPending && put.mutate()
+  const now = JSON.stringify([own, names])
+  const isOther = now !== JSON.stringify([shown.own, kept])
+  const canKeep = mayChange && isOther && (names === null || fits === true) && !put.isPending
+  const keep = () => {
+    if (canKeep) put.mutate()
+    else if (names !== null && fits === null) setEarly(now)
+  }
+  const keepsNow = canKeep && early === now && put.isIdle
+  const { mutate } = put
+  useEffect(() => {
+    if (keepsNow) mutate()
+  }, [keepsNow, mutate])
   useKeys({}, { 'ctrl+Enter': keep })
 
   const change = (part: Partial<Parts>) => setOwn({ ...own, ...part })
@@ -76,16 +87,17 @@ export function CharterForm({ shown, beneath, names, onNames: setNames }: Props)
   /** A row of the charter: what is written here, or what holds from above. */
   const row = (part: Part | 'destination', label: string, value: ReactNode, input: ReactNode) => {
     const isHere = here.has(part)
+    const word = !isHere ? 'declare here' : part === 'destination' || isRoot ? 'leave out' : 'as above'
     const source = part === 'destination' ? null : by[part]
     return (
       <div className="charterrow">
-        <h3>{label}</h3>
+        <h2>{label}</h2>
         <div>{isHere && mayChange ? input : (value ?? <span className="soft">{NOTHING[part]}</span>)}</div>
         <span className="charterfrom">
           {isHere ? <b>from here</b> : <span className="soft">{from(source)}</span>}
           {mayChange && (
-            <Button size="small" type="link" aria-label={isHere ? `${label} as above` : `Declare ${label} here`} onClick={() => (isHere ? leave(part) : declare(part))}>
-              {isHere ? (part === 'destination' || isRoot ? 'leave out' : 'as above') : 'declare here'}
+            <Button size="small" type="link" aria-label={`${word}: ${label}`} onClick={() => (isHere ? leave(part) : declare(part))}>
+              {word}
             </Button>
           )}
         </span>
@@ -118,12 +130,12 @@ export function CharterForm({ shown, beneath, names, onNames: setNames }: Props)
         </span>,
       )}
       <div className="charterrow names">
-        <h3>Names</h3>
+        <h2>Names</h2>
         <div>{names === null && <code className="mono">{revision.text}</code>}</div>
         <span className="charterfrom">
           {names !== null ? <b>from here</b> : <span className="soft">{from(shown.names_by)}</span>}
           {mayChange && !isRoot && (
-            <Button size="small" type="link" aria-label={names === null ? 'Declare a pattern of names here' : 'Names as above'} onClick={() => setNames(names === null ? inForce(revision) : null)}>
+            <Button size="small" type="link" aria-label={names === null ? 'declare here: Names' : 'as above: Names'} onClick={() => setNames(names === null ? inForce(revision) : null)}>
               {names === null ? 'declare here' : 'as above'}
             </Button>
           )}
@@ -143,7 +155,7 @@ export function CharterForm({ shown, beneath, names, onNames: setNames }: Props)
       {put.error && <ProblemNote error={put.error} />}
       {mayChange ? (
         <div className="dialogacts">
-          <Button type="primary" disabled={!isOther || !fits} loading={put.isPending} onClick={keep}>
+          <Button type="primary" disabled={!isOther || (names !== null && fits === false)} loading={put.isPending} onClick={keep}>
             Keep it so <kbd>Ctrl ↵</kbd>
           </Button>
           {isOther && (

@@ -34,7 +34,7 @@ interface Props {
   wish: PatternWish
   mayChange: boolean
   onChange: (wish: PatternWish) => void
-  onFits: (fits: boolean) => void // whether it can be used as it is written now
+  onFits: (fits: boolean | null) => void // whether it can be used as it is written now; null: that is being asked
 }
 
 /** A pattern of names as movable parts and as text, tried on documents that are there while it is written. */
@@ -50,7 +50,8 @@ export function PatternEditor({ folder, wish, mayChange, onChange, onFits }: Pro
     enabled: mayChange,
   })
   const fault = look.data?.fault ?? null
-  const fits = fault === null && asked === now && look.isSuccess && !look.isPlaceholderData
+  const isKnown = asked === now && look.isSuccess && !look.isPlaceholderData
+  const fits = isKnown ? fault === null : null
   useEffect(() => onFits(fits), [fits, onFits])
   // a part that was just moved counts at once: the answer of the server tells it again
   const [mine, setMine] = useState<PatternPart[]>([])

@@ -112,6 +112,8 @@ export const charterQuery = (folder: number) =>
     queryFn: () => told(api.GET('/api/folders/{folder}/charter', { params: { path: { folder } } })),
   })
 
+export const sentencesQuery = queryOptions({ queryKey: ['sentences'], queryFn: () => told(api.GET('/api/sentences')) })
+
 export const charteredQuery = queryOptions({ queryKey: ['chartered'], queryFn: () => told(api.GET('/api/rules/charters')) })
 
 export const namesKeptQuery = (folder: number) =>

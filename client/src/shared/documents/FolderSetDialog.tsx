@@ -1,4 +1,3 @@
-import { keepPreviousData, useMutation, useQuery } from '@tanstack/react-query'
 import { Button, Form, Input } from 'antd'
 import { useState } from 'react'
 import { api, told, type OutlineEntry, type Schemas } from '../api/client'
@@ -7,8 +6,7 @@ import { FaultAt } from '../controls/FaultAt'
 import { number, plural } from '../format'
 import { PathLine, stopsOf } from '../PathLine'
 import { ProblemNote } from '../ProblemNote'
-import { useLead, whereAsked } from '../redirect'
-import { useSettled } from '../useSettled'
+import { useProposing } from './useProposing'
 
 const MONTHS = ['January', 'February', 'March', 'April', 'May', 'June', 'July', 'August', 'September', 'October', 'November', 'December']
 const SETS = [
@@ -23,26 +21,13 @@ export function FolderSetDialog({ folder, onClose }: { folder: OutlineEntry; onC
   const [listed, setListed] = useState('')
   const [patterns, setPatterns] = useState('{name}')
   const body: Schemas['FolderSetAsked'] = { listed, patterns, base: folder.id }
-  const asked = useSettled(JSON.stringify(body), 200)
-  const look = useQuery({
-    queryKey: ['folder set', asked],
-    queryFn: () => told(api.POST('/api/lists/folders/look', { body: JSON.parse(asked) as typeof body })),
-    enabled: listed.trim() !== '',
-    placeholderData: keepPreviousData,
+  const { found, cannot, isGoing, go, error } = useProposing({
+    name: 'folder set', body, onClose, isEmpty: listed.trim() === '',
+    look: (asked) => told(api.POST('/api/lists/folders/look', { body: asked })),
+    make: (asked) => told(api.POST('/api/lists/folders', { body: asked })),
+    fits: (looked) => looked.fault === null && looked.new > 0,
   })
-  const lead = useLead()
-  const make = useMutation({
-    mutationFn: () => told(api.POST('/api/lists/folders', { body })),
-    onMutate: whereAsked,
-    onSuccess: (list, _nothing, from) => {
-      onClose()
-      lead(from, `/changes/${String(list.id)}`)
-    },
-  })
-  const found = listed.trim() === '' ? undefined : look.data
   const fault = found?.fault ?? null
-  const isKnown = asked === JSON.stringify(body) && look.isSuccess && !look.isPlaceholderData
-  const canGo = isKnown && fault === null && (found?.new ?? 0) > 0 && !make.isPending
   const faultOf = (part: string, text: string) => fault?.part === part && (part === 'patterns' ? <FaultAt text={text} fault={fault} /> : `${fault.why} ${fault.mend}`)
   return (
     <Dialog title={`Folders in ${folder.path.split('/').join(' / ') || 'the drive'}`} width={760} onClose={onClose}>
@@ -50,10 +35,10 @@ export function FolderSetDialog({ folder, onClose }: { folder: OutlineEntry; onC
         className="grouping"
         onSubmit={(event) => {
           event.preventDefault()
-          if (canGo) make.mutate()
+          go()
         }}
         onKeyDown={(event) => {
-          if (event.key === 'Enter' && event.ctrlKey && canGo) make.mutate()
+          if (event.key === 'Enter' && event.ctrlKey) go()
         }}
       >
         <div>
@@ -77,10 +62,9 @@ export function FolderSetDialog({ folder, onClose }: { folder: OutlineEntry; onC
               </Button>
             ))}
           </div>
-          {make.error && <ProblemNote error={make.error} />}
-          {look.error && <ProblemNote error={look.error} />}
+          {error && <ProblemNote error={error} />}
           <div className="dialogacts">
-            <Button type="primary" htmlType="submit" disabled={!canGo} loading={make.isPending}>
+            <Button type="primary" htmlType="submit" disabled={cannot || listed.trim() === ''} loading={isGoing}>
               Look at the list <kbd>Ctrl ↵</kbd>
             </Button>
           </div>

@@ -1,15 +1,13 @@
-import { keepPreviousData, useMutation, useQuery } from '@tanstack/react-query'
 import { Button, Checkbox, Form, Input, Segmented } from 'antd'
-import { useEffect, useState } from 'react'
+import { useState } from 'react'
 import { api, told, type OutlineEntry, type Schemas } from '../api/client'
 import { Dialog } from '../controls/Dialog'
 import { FaultAt } from '../controls/FaultAt'
 import { number, plural } from '../format'
 import { PathLine, stopsOf } from '../PathLine'
 import { ProblemNote } from '../ProblemNote'
-import { useLead, whereAsked } from '../redirect'
 import { worded } from '../said'
-import { useSettled } from '../useSettled'
+import { useProposing } from './useProposing'
 
 const OFTEN = ['{when yyyy}', '{when yyyy}/{when mm month}', '{when yyyy}/{who}', '{kind}/{when yyyy}', '{who letter}/{who}', '{when school}/{learner}']
 const DATES = [
@@ -30,42 +28,23 @@ export function GroupDialog({ numbers, folder, onClose }: Props) {
   const [dates, setDates] = useState<(typeof DATES)[number]['value']>('field')
   const [begins, setBegins] = useState(folder ? 'here' : 'drive')
   const [all, setAll] = useState(false)
-  const [early, setAsked] = useState<string | null>(null) // what was to be looked at before it could be
   const body: Schemas['GroupingAsked'] = {
     documents: all ? [] : [...numbers], beneath: all ? (folder?.id ?? null) : null, text, dates, base: begins === 'here' ? (folder?.id ?? null) : null,
   }
-  const asked = useSettled(JSON.stringify(body), 200)
-  const look = useQuery({
-    queryKey: ['grouping', asked],
-    queryFn: () => told(api.POST('/api/lists/grouping/look', { body: JSON.parse(asked) as Schemas['GroupingAsked'] })),
-    placeholderData: keepPreviousData,
+  const { found, cannot, isGoing, go, error } = useProposing({
+    name: 'grouping', body, onClose,
+    look: (asked) => told(api.POST('/api/lists/grouping/look', { body: asked })),
+    make: (asked) => told(api.POST('/api/lists/grouping', { body: asked })),
+    fits: (looked) => looked.fault === null && looked.moving > 0,
   })
-  const lead = useLead()
-  const make = useMutation({
-    mutationFn: () => told(api.POST('/api/lists/grouping', { body })),
-    onMutate: whereAsked,
-    onSuccess: (list, _nothing, from) => {
-      onClose()
-      lead(from, `/changes/${String(list.id)}`)
-    },
-  })
-  const found = look.data
   const fault = found?.fault ?? null
-  const isKnown = asked === JSON.stringify(body) && look.isSuccess && !look.isPlaceholderData
-  const canGo = isKnown && fault === null && (found?.moving ?? 0) > 0 && !make.isPending
-  useEffect(() => {
-    // Enter came before it was known what the pattern comes to
-    if (canGo && early === JSON.stringify(body)) make.mutate()
-    // eslint-disable-next-line react-hooks/exhaustive-deps
-  }, [canGo, early])
   return (
     <Dialog title={`Group ${all ? `all beneath ${folder?.name ?? ''}` : plural(numbers.length, 'document')} into folders`} width={760} onClose={onClose}>
       <form
         className="grouping"
         onSubmit={(event) => {
           event.preventDefault()
-          if (canGo) make.mutate()
-          else setAsked(asked !== JSON.stringify(body) || look.isFetching ? JSON.stringify(body) : null)
+          go()
         }}
       >
         <div>
@@ -90,10 +69,9 @@ export function GroupDialog({ numbers, folder, onClose }: Props) {
             <Segmented size="small" aria-label="“when” is" value={dates} options={[...DATES]} onChange={(value) => setDates(value)} />
           </div>
           {folder && <Checkbox checked={all} onChange={() => setAll(!all)}>All documents beneath {folder.name || 'the drive'}, not only those chosen</Checkbox>}
-          {make.error && <ProblemNote error={make.error} />}
-          {look.error && <ProblemNote error={look.error} />}
+          {error && <ProblemNote error={error} />}
           <div className="dialogacts">
-            <Button type="primary" htmlType="submit" disabled={isKnown && !canGo} loading={make.isPending}>
+            <Button type="primary" htmlType="submit" disabled={cannot} loading={isGoing}>
               Look at the list <kbd>Enter</kbd>
             </Button>
           </div>

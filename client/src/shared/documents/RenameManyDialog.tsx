@@ -1,4 +1,3 @@
-import { keepPreviousData, useMutation, useQuery } from '@tanstack/react-query'
 import { Button, Form, Input, Segmented, Table, Tag } from 'antd'
 import { useState, type KeyboardEvent } from 'react'
 import { api, told, type Schemas } from '../api/client'
@@ -7,9 +6,9 @@ import { FaultAt } from '../controls/FaultAt'
 import { differing } from '../differing'
 import { number, plural } from '../format'
 import { ProblemNote } from '../ProblemNote'
-import { useLead, whereAsked } from '../redirect'
+import { KeptSentences } from './KeptSentences'
 import { worded } from '../said'
-import { useSettled } from '../useSettled'
+import { useProposing } from './useProposing'
 
 type Asked = Schemas['RenamingAsked']
 type Name = Schemas['NewName']
@@ -30,34 +29,23 @@ export function RenameManyDialog({ numbers, onClose }: Props) {
   const [corrected, setCorrected] = useState<ReadonlyMap<number, string>>(new Map())
   const [said, setSaid] = useState<string | null>(null) // null: looked for by what was corrected
   const [order, setOrder] = useState<(typeof ORDERS)[number]['value']>('shown')
+  const [monthFirst, setMonthFirst] = useState<boolean | null>(null) // of dates that no name decides
   const [editing, setEditing] = useState<number | null>(numbers[0] ?? null)
   const body: Asked = {
-    documents: [...numbers], sentence: said, order, month_first: null,
+    documents: [...numbers], sentence: said, order, month_first: monthFirst,
     examples: [...corrected].map(([one, name]) => ({ number: one, name })),
   }
-  const asked = useSettled(JSON.stringify(body), 250)
-  const look = useQuery({
-    queryKey: ['renaming', asked],
-    queryFn: () => told(api.POST('/api/lists/renaming/look', { body: JSON.parse(asked) as Asked })),
-    placeholderData: keepPreviousData,
+  const { found, isKnown, cannot, isGoing, go, error } = useProposing({
+    name: 'renaming', body, onClose,
+    look: (asked) => told(api.POST('/api/lists/renaming/look', { body: asked })),
+    make: (asked) => told(api.POST('/api/lists/renaming', { body: asked })),
+    fits: (looked) => looked.fault === null && looked.changing > 0,
   })
-  const lead = useLead()
-  const make = useMutation({
-    mutationFn: () => told(api.POST('/api/lists/renaming', { body })),
-    onMutate: whereAsked,
-    onSuccess: (list, _nothing, from) => {
-      onClose()
-      lead(from, `/changes/${String(list.id)}`)
-    },
-  })
-  const found = look.data
   const fault = found?.fault ?? null
-  const isKnown = asked === JSON.stringify(body) && look.isSuccess && !look.isPlaceholderData
-  const canGo = isKnown && fault === null && (found?.changing ?? 0) > 0 && !make.isPending
   const onKey = (event: KeyboardEvent) => {
     if (event.key !== 'Enter' || !(event.ctrlKey || event.metaKey)) return
     event.preventDefault()
-    if (canGo) make.mutate()
+    go()
   }
   const correct = (one: Name, name: string) => {
     const next = new Map(corrected)
@@ -139,6 +127,12 @@ export function RenameManyDialog({ numbers, onClose }: Props) {
         <div className="groupchoice">
           <span>Counters go</span>
           <Segmented size="small" aria-label="Counters go" value={order} options={[...ORDERS]} onChange={(value) => setOrder(value)} />
+          {found?.either_way && (
+            <>
+              <span>In digits comes first</span>
+              <Segmented size="small" aria-label="In digits comes first" value={monthFirst === null ? '' : monthFirst ? 'month' : 'day'} options={[{ value: 'day', label: 'the day' }, { value: 'month', label: 'the month' }]} onChange={(value) => setMonthFirst(value === 'month')} />
+            </>
+          )}
           {said !== null && corrected.size > 0 && (
             <Button size="small" onClick={() => setSaid(null)}>
               What my corrections say
@@ -150,10 +144,10 @@ export function RenameManyDialog({ numbers, onClose }: Props) {
             </Button>
           )}
         </div>
-        {make.error && <ProblemNote error={make.error} />}
-        {look.error && <ProblemNote error={look.error} />}
+        <KeptSentences sentence={fault === null ? (said ?? found?.sentence ?? null) : null} onUse={setSaid} />
+        {error && <ProblemNote error={error} />}
         <div className="dialogacts">
-          <Button type="primary" disabled={!canGo} loading={make.isPending} onClick={() => make.mutate()}>
+          <Button type="primary" disabled={cannot} loading={isGoing} onClick={go}>
             Look at the list <kbd>Ctrl ↵</kbd>
           </Button>
           {found && fault === null && (

@@ -82,6 +82,18 @@ class DatesOfNames:
         return next((found.value for found in spots if found is not None), None)
 
 
+DAY_OR_MONTH = (
+    ("dd-mm-yyyy", "mm-dd-yyyy"),
+    ("ddmmyyyy", "mmddyyyy"),
+)  #: forms that digits alone do not tell apart
+
+
+def either_way(stems: Sequence[str]) -> bool:
+    """Whether dates in *stems* can be read with the day or the month first, and none of them shows which."""
+    found = {form: sum(one is not None for one in spots) for form, spots in common_forms(stems)}
+    return any(day in found and found[day] == found.get(month) for day, month in DAY_OR_MONTH)
+
+
 TWO_WAYS = ("ddmmyyyy", "mm-dd-yyyy", "mmddyyyy", "dd-mm-yy", "dd.mm.yy", "yy-mm-dd", "yymmdd", "ddmmyy")
 
 

@@ -17,7 +17,7 @@ from dataclasses import dataclass
 from rapidfuzz.distance import Levenshtein
 
 from waka.core.names.extension import split_extension
-from waka.core.names.spotting import FORMS, TWO_WAYS, common_forms, spot
+from waka.core.names.spotting import DAY_OR_MONTH, FORMS, TWO_WAYS, common_forms, spot
 
 from .clauses import (
     LETTERS,
@@ -75,9 +75,13 @@ def contexts_of(
     Digits that can be read in two ways are read as the other names show it, otherwise as *month_first* says.
     """
     stems = [split_extension(name)[0] for name in names]
-    common = [form for form, _ in common_forms(stems)]
-    if month_first:
-        common.sort(key=lambda form: not form.startswith("mm"))
+    found = {form: sum(one is not None for one in spots) for form, spots in common_forms(stems)}
+    common = list(found)
+    # what the names themselves show counts first
+    for day, month in DAY_OR_MONTH if month_first else ():
+        if day in found and found[day] == found.get(month):
+            common.remove(month)
+            common.insert(common.index(day), month)
     forms = [*common, *(form for form in FORMS if form not in common and form not in TWO_WAYS)]
     # a year alone is no date here: it would hide the numbers beside it
     shared = tuple(form for form in forms if form != "yyyy")

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from collections import Counter
 from collections.abc import Mapping, Sequence
-from dataclasses import dataclass, field
+from dataclasses import dataclass, field, replace
 from typing import Literal
 
 from psycopg import Connection
@@ -14,7 +14,8 @@ from waka.core.changes.findings import Said, said
 from waka.core.changes.proposal import Proposal
 from waka.core.changes.summary import Ask
 from waka.core.ids import DocumentId, FolderId, ListId, PersonId
-from waka.core.names import check_name, name_key
+from waka.core.names import check_name, name_key, split_extension
+from waka.core.names.spotting import either_way
 from waka.core.renaming import Context, Sentence, SentenceError, explain
 from waka.core.renaming.by_example import contexts_of
 from waka.core.words import counted
@@ -66,6 +67,7 @@ class Looked:
     in_doubt: int = 0
     in_the_way: int = 0  #: names that are taken, alike or unfit
     ask: DocumentId | None = None  #: the document whose name would tell most
+    either_way: bool = False  #: dates could have the day or the month first, and no name shows which
 
 
 def look(deps: Deps, person: PersonId, renaming: Renaming) -> Looked:
@@ -102,18 +104,17 @@ def _look(conn: Connection, person: PersonId, renaming: Renaming, shown: int | N
         names = [New(number=one.id, old=one.name, new=one.name) for one in sources[:shown]]
         return Looked(fault=error, documents=len(sources), names=names)
     told = _with_collisions(conn, sources, found)
+    ambiguous = either_way([split_extension(one.name)[0] for one in sources])
     changing = sum(one.new != one.old for one in told)
     looked = Looked(
         sentence=sentence, documents=len(told), changing=changing, ask=ask, names=told,
         in_doubt=sum(one.in_doubt for one in told), in_the_way=sum(bool(one.says) for one in told),
+        either_way=ambiguous,
     )  # fmt: skip
     if shown is None or len(told) <= shown:
         return looked
     first = sorted(told, key=lambda one: not (one.by_hand or one.says or one.in_doubt))[:shown]
-    return Looked(
-        sentence=sentence, documents=len(told), changing=changing, ask=ask, names=first, in_doubt=looked.in_doubt,
-        in_the_way=looked.in_the_way,
-    )  # fmt: skip
+    return replace(looked, names=first)
 
 
 def _sources(conn: Connection, person: PersonId, renaming: Renaming) -> list[Source]:
