@@ -6,6 +6,7 @@ from playwright.sync_api import Page, expect
 
 from tests.journeys.conftest import pick, sign_in
 from tests.journeys.test_folders import open_folder
+from tests.journeys.test_rules import add_field
 from tests.support import Server
 
 HOUSE = '{when yyyy-mm-dd}_{who short}_{what}{"_" reference?}'
@@ -104,3 +105,25 @@ def test_what_a_folder_declares_holds_for_what_is_filed_uploaded_and_there_alrea
     expect(page.get_by_role("dialog")).to_contain_text("The goods were received.")
     page.keyboard.press("Enter")
     expect(page.get_by_role("alert")).to_contain_text("It waits on the desk")
+
+
+def test_a_field_of_the_team_s_own_is_put_into_the_pattern(page: Page, demo_server: Server) -> None:
+    sign_in(page, "magnus")
+    add_field(page, "Berth", "Text")
+    page.get_by_role("tab", name="Charters").click()
+    expect(page.get_by_label("The same as text")).to_have_value(HOUSE)
+    pick(page, "A field more", "Berth")
+    page.get_by_role("button", name="only if there is one").click()
+    expect(page.get_by_label("The same as text")).to_have_value(HOUSE + "_{berth?}")
+    page.get_by_label("The same as text").fill(HOUSE + '{"_" berth?}')
+    page.keyboard.press("Control+Enter")
+    expect(page.get_by_role("button", name="As it was")).to_have_count(0)
+    page.get_by_role("navigation", name="Places").get_by_role("link", name="Desk").click()
+    page.get_by_role("link", name="scan_00421").click()
+    expect(page.get_by_role("combobox", name="Kind")).to_be_focused()
+    for word in ("let", "bce", "28 10 26", "shed light"):
+        page.keyboard.type(word)
+        page.keyboard.press("Tab")
+    expect(page.locator(".namebox .name")).to_contain_text("2026-10-28_bce_shed-light.pdf")
+    page.get_by_label("Berth").fill("north wall")
+    expect(page.locator(".namebox .name")).to_contain_text("2026-10-28_bce_shed-light_north-wall.pdf")

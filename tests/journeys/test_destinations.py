@@ -2,10 +2,12 @@
 
 from playwright.sync_api import Page, expect
 
-from tests.journeys.conftest import sign_in
+from tests.journeys.conftest import pick, sign_in
 from tests.journeys.test_changes import assert_agree, run_and_wait
 from tests.journeys.test_folders import open_folder, rows
-from tests.support import Server, files_beneath
+from tests.support import Server, files_beneath, wait_until
+
+BOXED = 300  #: documents that are grouped
 
 BILL = ("inv", "mrc", "12 3 26", "mizzen sail")
 
@@ -54,30 +56,41 @@ def test_all_beneath_a_folder_is_grouped_by_year_and_party_and_put_back(
     page: Page, demo_server: Server
 ) -> None:
     drive = demo_server.settings.drive
+    box = drive / "Letters/Box"
+    box.mkdir()
+    for at in range(BOXED):
+        name = f"{2023 + at % 4}-03-{at % 28 + 1:02d}_{('mrc', 'kby')[at // 4 % 2]}_note-{at:03d}.txt"
+        (box / name).write_text(name)
     before = files_beneath(drive)
     sign_in(page, "magnus")
-    open_folder(page, "Finance/Invoices/2026")
+
+    def are_there() -> bool:
+        found = page.request.get("/api/folders").json()["folders"]
+        return any(one["path"] == "Letters/Box" and one["own"] == BOXED for one in found)
+
+    wait_until(are_there, "the box is taken in", 60)
+    open_folder(page, "Letters/Box")
     expect(rows(page).first).to_be_visible()
     page.keyboard.press("Control+a")
-    expect(page.get_by_role("toolbar")).to_contain_text("22 chosen")
+    expect(page.get_by_role("toolbar")).to_contain_text(f"{BOXED} chosen")
     page.keyboard.press("o")
     pattern = page.get_by_label("The folders")
     expect(pattern).to_be_focused()
     outcome = page.get_by_role("region", name="What it comes to")
-    expect(outcome).to_contain_text("20 documents into 1 folder, 1 of them new")
-    expect(outcome.locator("li")).to_have_text(["2026 20"])
+    expect(outcome).to_contain_text(f"{BOXED} documents into 4 folders, 4 of them new")
+    expect(outcome.locator("li")).to_have_text([f"{year} 75" for year in range(2023, 2027)])
     pattern.fill("{when yyyy}/{whom}")
     expect(page.get_by_text("There is no field “whom”.")).to_be_visible()
     pattern.fill("{when yyyy}/{who}")
-    expect(outcome).to_contain_text("2026")
+    expect(outcome).to_contain_text("into 8 folders, 8 of them new")
     page.get_by_text("All documents beneath").click()
-    page.get_by_text("the drive", exact=True).click()
-    expect(outcome.locator("li").first).to_contain_text("2026")
+    expect(outcome).to_contain_text(f"{BOXED} documents")
     pattern.focus()
     page.keyboard.press("Enter")
     expect(page.locator(".listtitle")).to_contain_text("into {when yyyy}/{who}")
     run_and_wait(page)
-    assert files_beneath(drive) != before
+    assert len(list(box.glob("202?/*/*.txt"))) == BOXED and not list(box.glob("*.txt"))
+    assert len(list(box.glob("202?/*"))) == 8
     assert_agree(demo_server)
     page.get_by_role("button", name="Undo").click()
     expect(page.locator(".listtitle")).to_contain_text("Undo: Group")
@@ -98,8 +111,15 @@ def test_a_set_of_folders_is_made_from_a_list(page: Page, demo_server: Server) -
     outcome = page.get_by_role("region", name="What it comes to")
     expect(outcome).to_contain_text("6 folders to be made")
     expect(outcome.locator(".ghoststop").first).to_have_text("Coursework")
+    page.get_by_label("Keep the set as").fill("Learners")
+    page.get_by_role("button", name="Keep", exact=True).click()
+    expect(page.get_by_role("combobox", name="A kept set")).to_be_visible()
     page.get_by_label("The folders of each").fill("{name}/{berth}")
     expect(page.get_by_text("The list has no column “berth”.")).to_be_visible()
+    listed.fill("")
+    pick(page, "A kept set", "Learners")
+    expect(listed).to_have_value("Maya Hartle\nBryn Osei\nWren Marlow")
+    expect(outcome).to_contain_text("6 folders to be made")
     page.get_by_label("The folders of each").fill("{name}/{number 00} Certificates")
     expect(outcome).to_contain_text("3 folders to be made")
     page.keyboard.press("Control+Enter")

@@ -159,3 +159,22 @@ def test_two_parties_that_are_one_are_merged(page: Page, demo_server: Server) ->
     expect(page.get_by_role("button", name="Look at merging them")).to_have_count(0)
     expect(page.get_by_role("cell", name="Marlow Rope and Canvas Ltd", exact=True)).to_have_count(0)
     expect(page.get_by_role("row", name="Marlow Rope & Canvas")).to_contain_text("12")
+
+
+def test_parties_come_in_from_a_spreadsheet_that_is_seen_first(page: Page, demo_server: Server) -> None:
+    sign_in(page, "magnus")
+    page.goto("/rules/parties")
+    page.get_by_role("button", name="Bring in a spreadsheet").click()
+    sheet = page.get_by_label("CSV: party, short form")
+    sheet.fill("party,short form\nSeal Point Chandlery,mrc")
+    dialog = page.get_by_role("dialog")
+    expect(dialog).to_contain_text("“mrc” already stands for Marlow Rope & Canvas")
+    expect(page.get_by_role("button", name="Take them in")).to_be_disabled()
+    sheet.fill("party,short form,also written\nSeal Point Chandlery,spc,Seal Pt; SPC Ltd")
+    expect(dialog).to_contain_text("a new party · short form spc · also Seal Pt, SPC Ltd")
+    page.get_by_role("button", name="Take them in").click()
+    expect(dialog).to_have_count(0)
+    expect(page.get_by_role("row", name="Seal Point Chandlery")).to_contain_text("SPC Ltd")
+    with page.expect_download() as told:
+        page.get_by_role("link", name="As a spreadsheet").click()
+    assert "Seal Point Chandlery,spc" in told.value.path().read_text()

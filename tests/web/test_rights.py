@@ -113,9 +113,9 @@ TABLE: dict[tuple[str, str], tuple[Any, int, Any]] = {
     ("get", "/api/folders/{folder}/documents.csv"): (None, 404, None),
     ("get", "/api/rules"): (None, 403, None),
     ("post", "/api/rules/names/look"): (PATTERN | {"folder": 2}, 404, None),
-    ("get", "/api/sentences"): (None, 200, {"sentences": []}),
-    ("put", "/api/sentences"): ({"name": "mine", "text": "tidy the spaces"}, 204, None),
-    ("delete", "/api/sentences/{sentence}"): (None, 404, None),
+    ("get", "/api/kept"): (None, 200, {"texts": []}),
+    ("put", "/api/kept"): ({"what": "renaming", "name": "mine", "text": "tidy the spaces"}, 204, None),
+    ("delete", "/api/kept/{kept}"): (None, 404, None),
     ("get", "/api/rules/charters"): (None, 200, {"folders": []}),
     ("get", "/api/folders/{folder}/charter"): (None, 404, None),
     ("put", "/api/folders/{folder}/charter"): ({"seen": 0, "purpose": "x"}, 404, None),
@@ -127,6 +127,9 @@ TABLE: dict[tuple[str, str], tuple[Any, int, Any]] = {
     ("get", "/api/rules/parties/alike"): (None, 403, None),
     ("get", "/api/rules/parties/{party}/merging"): (None, 403, None),
     ("post", "/api/rules/parties/{party}/merge"): ({"into": 2, "seen": 0}, 403, None),
+    ("get", "/api/rules/parties.csv"): (None, 403, None),
+    ("post", "/api/rules/parties/sheet/look"): ({"text": "party\nSomebody"}, 403, None),
+    ("post", "/api/rules/parties/sheet"): ({"text": "party\nSomebody"}, 403, None),
     ("put", "/api/rules/parties/{party}"): ({"name": "Somebody"}, 403, None),
     ("post", "/api/folders/{folder}/seen"): (None, 404, None),
     ("get", "/api/folders/{folder}/zip"): (None, 404, None),
@@ -176,14 +179,14 @@ TABLE: dict[tuple[str, str], tuple[Any, int, Any]] = {
     ("post", "/api/invitations/{secret}"): ({"password": "long enough it is"}, 404, "open"),
 }  # fmt: skip
 QUERY = {
-    "/api/find": "?q=invoice", "/api/desk/{number}/slip": "?seen=1", "/api/desk/{number}/file": "?seen=1", "/api/logbook": "?quiet=false",
+    "/api/find": "?q=invoice", "/api/kept": "?what=folders", "/api/desk/{number}/slip": "?seen=1", "/api/desk/{number}/file": "?seen=1", "/api/logbook": "?quiet=false",
     "/api/folders/{folder}/groups": "?by=kind", "/api/rules/parties/{party}/merging": "?into=2",
     "/api/rules/names/learned": "?folder=2", "/api/documents/zip": "?numbers=1",
     "/api/old-path": "?path=Finance/Invoices/2026/2026-11-04_gmf_red-diesel.pdf",
 }  # fmt: skip
 
 
-OTHERS = {"account": 1, "code": "deck", "party": 1, "session": 1_000_000, "sentence": 1_000_000, "team": 1, "point": 1, "secret": "nobody-was-ever-told", "tag": 1,
+OTHERS = {"account": 1, "code": "deck", "party": 1, "session": 1_000_000, "kept": 1_000_000, "team": 1, "point": 1, "secret": "nobody-was-ever-told", "tag": 1,
           "question": 1, "stuck": 1, "version": 1, "form": "csv", "upload": "00000000-0000-4000-8000-000000000000"}  # fmt: skip
 
 

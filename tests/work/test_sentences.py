@@ -6,36 +6,39 @@ from tests.work.drive import SmallDrive
 from waka.core.ids import DocumentId
 from waka.errors import BadRequest, NotFound
 from waka.work.changes.ways import renaming
-from waka.work.rules import sentences
+from waka.work.rules import kept_texts
 
 
 def texts(drive: SmallDrive, person: int) -> dict[str, list[str]]:
-    return {one.name: one.texts for one in sentences.own(drive.deps, person)}
+    return {one.name: one.texts for one in kept_texts.own(drive.deps, person, "renaming")}
 
 
 def test_a_sentence_is_kept_in_revisions_and_is_nobody_elses(drive: SmallDrive) -> None:
-    sentences.put(drive.deps, drive.filer, "Camera", 'drop "IMG"')
-    sentences.put(drive.deps, drive.filer, " camera ", 'drop "IMG" ; tidy the spaces')
-    sentences.put(drive.deps, drive.filer, "camera", 'drop "IMG"; tidy the spaces')
+    kept_texts.put(drive.deps, drive.filer, "renaming", "Camera", 'drop "IMG"')
+    kept_texts.put(drive.deps, drive.filer, "renaming", " camera ", 'drop "IMG" ; tidy the spaces')
+    kept_texts.put(drive.deps, drive.filer, "renaming", "camera", 'drop "IMG"; tidy the spaces')
     assert texts(drive, drive.filer) == {"camera": ['drop "IMG"; tidy the spaces', 'drop "IMG"']}
     assert texts(drive, drive.keeper) == {}
-    number = sentences.own(drive.deps, drive.filer)[0].id
+    number = kept_texts.own(drive.deps, drive.filer, "renaming")[0].id
     with pytest.raises(NotFound):
-        sentences.forget(drive.deps, drive.keeper, number)
-    sentences.forget(drive.deps, drive.filer, number)
+        kept_texts.forget(drive.deps, drive.keeper, number)
+    kept_texts.forget(drive.deps, drive.filer, number)
     assert texts(drive, drive.filer) == {}
     with pytest.raises(NotFound):
-        sentences.forget(drive.deps, drive.filer, number)
+        kept_texts.forget(drive.deps, drive.filer, number)
+    # a set of folders of the same name is another thing
+    kept_texts.put(drive.deps, drive.filer, "folders", "Camera", "{name}\n---\n")
+    assert texts(drive, drive.filer) == {}
     # the same name again goes on with its revisions
-    sentences.put(drive.deps, drive.filer, "Camera", "tidy the spaces")
+    kept_texts.put(drive.deps, drive.filer, "renaming", "Camera", "tidy the spaces")
     assert texts(drive, drive.filer)["Camera"][0] == "tidy the spaces"
 
 
 @pytest.mark.parametrize(("name", "text", "field"), [("", "tidy the spaces", "name"), ("x" * 101, "tidy the spaces", "name"),
-                                                     ("x", "make it nice", "sentence")])  # fmt: skip
+                                                     ("x", "make it nice", "text")])  # fmt: skip
 def test_what_cannot_be_kept_says_why(drive: SmallDrive, name: str, text: str, field: str) -> None:
     with pytest.raises(BadRequest) as refused:
-        sentences.put(drive.deps, drive.filer, name, text)
+        kept_texts.put(drive.deps, drive.filer, "renaming", name, text)
     assert refused.value.facts["field"] == field
 
 

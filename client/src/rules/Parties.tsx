@@ -8,6 +8,7 @@ import { DestinationItem } from './DestinationItem'
 import { Dialog } from '../shared/controls/Dialog'
 import { ProblemNote } from '../shared/ProblemNote'
 import { MergeDialog, type Two } from './MergeDialog'
+import { PartySheetDialog } from './PartySheetDialog'
 import { usePut } from './usePut'
 
 const SHOWN = 3 // pairs that may be one
@@ -20,6 +21,7 @@ export function Parties({ rules }: { rules: Rules }) {
   const [open, setOpen] = useState<Party | null>(null)
   const [wanted, setWanted] = useState('')
   const [merging, setMerging] = useState<Two | null>(null)
+  const [bringing, setBringing] = useState(false)
   const alike = useQuery(alikeQuery).data?.pairs ?? []
   const low = wanted.trim().toLowerCase()
   const shown = rules.parties.filter(({ party }) => [party.name, party.short ?? '', ...party.spellings].some((name) => name.toLowerCase().includes(low)))
@@ -27,6 +29,10 @@ export function Parties({ rules }: { rules: Rules }) {
     <>
       <div className="ruleshead">
         <p>Whom documents come from and go to. New ones come to be when a document is filed.</p>
+        <span className="partysheets">
+          <Button href="/api/rules/parties.csv">As a spreadsheet</Button>
+          <Button onClick={() => setBringing(true)}>Bring in a spreadsheet</Button>
+        </span>
         <Input.Search allowClear aria-label="Find a party" placeholder={`Among ${plural(rules.parties.length, 'party', 'parties')}`} value={wanted} style={{ width: 240 }} onChange={(event) => setWanted(event.target.value)} />
       </div>
       {alike.slice(0, SHOWN).map(({ keep, merge, merge_documents: documents }) => (
@@ -61,6 +67,7 @@ export function Parties({ rules }: { rules: Rules }) {
           { title: <span className="unseen">What can be done</span>, align: 'right', render: (_, { party }) => <Button size="small" type="link" aria-label={`Change ${party.name}`} onClick={() => setOpen(party)}>change</Button> },
         ]}
       />
+      {bringing && <PartySheetDialog onClose={() => setBringing(false)} />}
       {open && (
         <PartyDialog
           key={open.id}

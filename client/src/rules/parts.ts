@@ -34,7 +34,7 @@ export function replaced(parts: readonly PatternPart[], at: number, text: string
 /** The parts with a field more at the end, after what stands between the others. */
 export function added(parts: readonly PatternPart[], field: Schemas['FieldShape']): PatternPart[] {
   const plain = { optional: false, otherwise: '', forms: [] }
-  const part = { ...plain, text: `{${field.code}}`, field: field.code, label: field.label, shown: field.label }
+  const part = { ...plain, text: `{${field.code}}`, otherwise: `{${field.code}?}`, field: field.code, label: field.label, shown: field.label }
   const between = parts.find((one) => one.field === null) ?? { ...plain, text: '_', field: null, label: '', shown: '_' }
   return parts.length === 0 ? [part] : [...parts, between, part]
 }

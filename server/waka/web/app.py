@@ -13,7 +13,7 @@ from waka import __version__
 from waka.errors import NotFound
 from waka.web import door, guard, problems, veil
 from waka.web.changes import by_hand as changes
-from waka.web.changes import folder_sets, grouping, named, renaming
+from waka.web.changes import folder_sets, grouping, kept_texts, named, renaming
 from waka.web.changes import routes as lists
 from waka.web.desk import routes as desk
 from waka.web.desk import uploads
@@ -22,7 +22,7 @@ from waka.web.find import routes as find
 from waka.web.folders import labels, versions
 from waka.web.folders import routes as folders
 from waka.web.office import routes as office
-from waka.web.rules import charters, merging
+from waka.web.rules import charters, merging, party_sheets
 from waka.web.rules import routes as rules
 from waka.work.deps import Deps
 
@@ -54,7 +54,9 @@ def create_app(deps: Deps) -> OpenAPI:
         folder_sets,
         grouping,
         renaming,
+        kept_texts,
         merging,
+        party_sheets,
         labels,
         uploads,
         versions,

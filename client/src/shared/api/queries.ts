@@ -112,7 +112,8 @@ export const charterQuery = (folder: number) =>
     queryFn: () => told(api.GET('/api/folders/{folder}/charter', { params: { path: { folder } } })),
   })
 
-export const sentencesQuery = queryOptions({ queryKey: ['sentences'], queryFn: () => told(api.GET('/api/sentences')) })
+export const keptTextsQuery = (what: 'renaming' | 'folders') =>
+  queryOptions({ queryKey: ['kept', what], queryFn: () => told(api.GET('/api/kept', { params: { query: { what } } })) })
 
 export const charteredQuery = queryOptions({ queryKey: ['chartered'], queryFn: () => told(api.GET('/api/rules/charters')) })
 

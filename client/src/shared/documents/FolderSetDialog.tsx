@@ -6,6 +6,7 @@ import { FaultAt } from '../controls/FaultAt'
 import { number, plural } from '../format'
 import { PathLine, stopsOf } from '../PathLine'
 import { ProblemNote } from '../ProblemNote'
+import { KeptTexts } from './KeptTexts'
 import { useProposing } from './useProposing'
 
 const MONTHS = ['January', 'February', 'March', 'April', 'May', 'June', 'July', 'August', 'September', 'October', 'November', 'December']
@@ -15,6 +16,8 @@ const SETS = [
   { label: 'a year of months', patterns: `${String(new Date().getFullYear() + 1)}/{number 00} {name}`, listed: MONTHS.join('\n') },
   { label: 'a learner’s folders', patterns: '{name}/Coursework\n{name}/Certificates', listed: null },
 ]
+
+const LIST = '\n---\n' // between the patterns and the list of a set that is kept
 
 /** Many folders at once, from a list and patterns: seen as an outline, then made as a list. */
 export function FolderSetDialog({ folder, onClose }: { folder: OutlineEntry; onClose: () => void }) {
@@ -28,6 +31,11 @@ export function FolderSetDialog({ folder, onClose }: { folder: OutlineEntry; onC
     fits: (looked) => looked.fault === null && looked.new > 0,
   })
   const fault = found?.fault ?? null
+  const use = (kept: string) => {
+    const [first = '', ...rest] = kept.split(LIST)
+    setPatterns(first)
+    setListed(rest.join(LIST))
+  }
   const faultOf = (part: string, text: string) => fault?.part === part && (part === 'patterns' ? <FaultAt text={text} fault={fault} /> : `${fault.why} ${fault.mend}`)
   return (
     <Dialog title={`Folders in ${folder.path.split('/').join(' / ') || 'the drive'}`} width={760} onClose={onClose}>
@@ -62,6 +70,7 @@ export function FolderSetDialog({ folder, onClose }: { folder: OutlineEntry; onC
               </Button>
             ))}
           </div>
+          <KeptTexts what="folders" called="set" text={patterns.trim() === '' ? null : `${patterns}${LIST}${listed}`} onUse={use} />
           {error && <ProblemNote error={error} />}
           <div className="dialogacts">
             <Button type="primary" htmlType="submit" disabled={cannot || listed.trim() === ''} loading={isGoing}>

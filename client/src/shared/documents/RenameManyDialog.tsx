@@ -6,7 +6,7 @@ import { FaultAt } from '../controls/FaultAt'
 import { differing } from '../differing'
 import { number, plural } from '../format'
 import { ProblemNote } from '../ProblemNote'
-import { KeptSentences } from './KeptSentences'
+import { KeptTexts } from './KeptTexts'
 import { worded } from '../said'
 import { useProposing } from './useProposing'
 
@@ -144,7 +144,7 @@ export function RenameManyDialog({ numbers, onClose }: Props) {
             </Button>
           )}
         </div>
-        <KeptSentences sentence={fault === null ? (said ?? found?.sentence ?? null) : null} onUse={setSaid} />
+        <KeptTexts what="renaming" called="sentence" text={fault === null ? (said ?? found?.sentence ?? null) : null} onUse={setSaid} />
         {error && <ProblemNote error={error} />}
         <div className="dialogacts">
           <Button type="primary" disabled={cannot} loading={isGoing} onClick={go}>

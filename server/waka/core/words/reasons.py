@@ -25,6 +25,7 @@ _LOGBOOK = {
     "team": "{name}[: {members}]",
     "point": "{name}[: {holders}]",
     "field": "{label}",
+    "parties_in": "{count} parties of a sheet",
     "merged": "{name} is {into}",
     "pattern": "{text}",
     "charter": "{parts}",
@@ -75,6 +76,11 @@ _NOT_UNDERSTOOD = {
     "other_words": "{field} has not the number of words that the pattern wants",
     "not_chosen": "{field} is not chosen",
 }
+_OF_PARTIES = {
+    "party_without_name": "a party's name has 1 to {most} characters",
+    "short_stays": "{party} has the short form {short} already, and names tell it by that",
+    "spelling_taken": "“{typed}” is {party} already",
+}
 _ODD_NAMES = {
     "named_by_earlier": "by an earlier pattern",
     "name_goes_astray": "“{text}” stands[ where {fields} should]",
@@ -88,7 +94,9 @@ _LEADS = {
     "led_by_kind": "where documents of the kind {name} go",
     "led_by_learned": "where such documents were filed lately",
 }
-REASONS: dict[str, str] = _LOGBOOK | _NOT_TAKEN | _OF_PATTERNS | _NOT_UNDERSTOOD | _ODD_NAMES | _LEADS
+REASONS: dict[str, str] = (
+    _LOGBOOK | _NOT_TAKEN | _OF_PATTERNS | _NOT_UNDERSTOOD | _OF_PARTIES | _ODD_NAMES | _LEADS
+)
 
 
 def by_person(text: str | None) -> Said | None:

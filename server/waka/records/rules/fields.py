@@ -75,6 +75,11 @@ def parties_used(conn: Connection, person: PersonId) -> dict[int, int]:
     return {int(party): int(count) for party, count in conn.execute(SQL["parties_used"], {"person": person})}
 
 
+def lead_party(conn: Connection, number: PartyId, destination: str | None) -> None:
+    """Say where documents of a party are filed."""
+    conn.execute(SQL["lead_party"], {"number": number, "destination": destination})
+
+
 def put_party(
     conn: Connection, party: PartyId, name: str, short: str | None, destination: str | None
 ) -> None:

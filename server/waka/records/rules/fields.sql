@@ -51,3 +51,6 @@ where id = %(party)s
 
 -- name: drop_spellings
 delete from party_spelling where party_id = %(party)s
+
+-- name: lead_party
+update party set destination = %(destination)s where id = %(number)s

@@ -11,7 +11,6 @@ from waka.web.changes.routes import REFUSED, told
 from waka.web.door import blueprint, deps, person, reply
 from waka.work.changes import lists
 from waka.work.changes.ways import renaming
-from waka.work.rules import sentences
 
 bp = blueprint("renaming", __name__)
 
@@ -37,30 +36,6 @@ def propose(body: sr.RenamingAsked) -> Response:
     """Propose the list that renames them."""
     list_id = renaming.propose(deps(), person().id, _renaming(body))
     return told(lists.one(deps(), person().id, list_id), 201)
-
-
-@bp.get("/sentences", responses={200: sr.KeptSentences, **REFUSED})
-def kept_sentences() -> Response:
-    """The sentences that the person keeps, each with its revisions."""
-    return reply(
-        sr.KeptSentences(
-            sentences=[sr.KeptSentence.model_validate(one) for one in sentences.own(deps(), person().id)]
-        )
-    )
-
-
-@bp.put("/sentences", responses={204: None, **REFUSED})
-def keep_sentence(body: sr.SentencePut) -> Response:
-    """Keep a sentence under a name, as its next revision where it has some."""
-    sentences.put(deps(), person().id, body.name, body.text)
-    return Response(status=204)
-
-
-@bp.delete("/sentences/<int:sentence>", responses={204: None, **REFUSED})
-def forget_sentence(path: sr.SentencePath) -> Response:
-    """Offer a kept sentence no more."""
-    sentences.forget(deps(), person().id, path.sentence)
-    return Response(status=204)
 
 
 def _renaming(body: sr.RenamingAsked) -> renaming.Renaming:

@@ -7,7 +7,7 @@ from typing import Annotated, Literal
 from pydantic import Field
 
 from waka.core.ids import DocumentId
-from waka.web.schemas import NUMBER_MAX, Asked, DocumentNumber, Fault, Said, Wire
+from waka.web.schemas import Asked, DocumentNumber, Fault, Said, Wire
 
 
 class Example(Asked):
@@ -50,22 +50,3 @@ class RenamingLooked(Wire):
     either_way: bool = Field(
         description="Dates could have the day or the month first, and no name shows which: it is to be asked"
     )
-
-
-class KeptSentence(Wire):
-    id: int
-    name: str
-    texts: list[str] = Field(description="Its revisions, latest first")
-
-
-class KeptSentences(Wire):
-    sentences: list[KeptSentence]
-
-
-class SentencePut(Asked):
-    name: str = Field(min_length=1, max_length=100)
-    text: str = Field(min_length=1, max_length=2_000)
-
-
-class SentencePath(Asked):
-    sentence: int = Field(ge=1, le=NUMBER_MAX)

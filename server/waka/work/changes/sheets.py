@@ -49,7 +49,7 @@ def read_sheet(data: bytes, reader: Reader, heads: Mapping[str, str] | None = No
     if len(data) > MOST_BYTES:
         raise BadRequest(f"The sheet has {len(data) // 1_000_000} MB; {MOST_BYTES // 1_000_000} are the most.",
                          mend="Split it.")  # fmt: skip
-    found = _workbook(data, reader) if data[:2] == b"PK" else _delimited(_decoded(data))
+    found = _workbook(data, reader) if data[:2] == b"PK" else table_of(_decoded(data))
     return _rows(found, heads or {})
 
 
@@ -69,7 +69,8 @@ def _line(line: bytes) -> str:
         return line.decode("cp1252", "replace")
 
 
-def _delimited(text: str) -> Iterator[list[str]]:
+def table_of(text: str) -> Iterator[list[str]]:
+    """Yield the rows of CSV text, with commas, semicolons or tabs. Raises ``BadRequest``."""
     first = next((line for line in text.splitlines() if line.strip()), "")
     delimiter = max("\t;,", key=first.count)
     try:
@@ -145,7 +146,7 @@ def _rows(found: Iterable[Sequence[str]], heads: Mapping[str, str]) -> list[Shee
     columns: _Columns | None = None
     rows: list[SheetRow] = []
     for line, cells in enumerate(found, 1):
-        told = [_unguarded(cell.strip()) for cell in cells]
+        told = [unguarded(cell.strip()) for cell in cells]
         if not any(told):
             continue
         if columns is None:
@@ -179,7 +180,8 @@ def _columns(head: Sequence[str], heads: Mapping[str, str]) -> tuple[_Columns, b
     )  # fmt: skip
 
 
-def _unguarded(cell: str) -> str:
+def unguarded(cell: str) -> str:
+    """Return a cell without the sign that ``guarded`` put before it."""
     return cell[1:] if cell[:1] == "'" and cell[1:2] in _FORMULA else cell
 
 
