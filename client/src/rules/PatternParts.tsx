@@ -1,7 +1,7 @@
 import { Button, Radio, Select } from 'antd'
 import { useState, type KeyboardEvent } from 'react'
 import type { Schemas } from '../shared/api/client'
-import { added, moved, neighbour, replaced, without, type PatternPart } from './parts'
+import { added, moved, neighbour, replaced, turned, without, type PatternPart } from './parts'
 
 interface Props {
   parts: readonly PatternPart[]
@@ -35,6 +35,11 @@ export function PatternParts({ parts, fields, onParts }: Props) {
     const now = forms.findIndex((form) => form.text === parts[one]?.text)
     const next = forms[(now + by + forms.length) % forms.length]
     if (next) onParts(replaced(parts, one, next.text))
+  }
+  const turn = (one: number) => {
+    const next = turned(parts, one)
+    setChosen(one - (parts.length - next.length))
+    onParts(next)
   }
   const unused = fields.filter((field) => !parts.some((one) => one.field === field.code))
   return (
@@ -97,7 +102,7 @@ export function PatternParts({ parts, fields, onParts }: Props) {
               onChange={(event) => onParts(replaced(parts, at, String(event.target.value)))}
             />
           )}
-          <Button size="small" type="link" onClick={() => onParts(replaced(parts, at, part.otherwise))}>
+          <Button size="small" type="link" onClick={() => turn(at)}>
             {part.optional ? 'always needed' : 'only if there is one'}
           </Button>
           <Button size="small" type="link" onClick={() => onParts(without(parts, at))}>

@@ -1,7 +1,7 @@
 import { expect, test } from 'vitest'
-import { added, moved, replaced, textOf, without, type PatternPart } from './parts'
+import { added, moved, replaced, textOf, turned, without, type PatternPart } from './parts'
 
-const part = (text: string): PatternPart => ({ text, field: /\{.*?(\w+)[ }?]/.exec(text)?.[1] ?? null, label: '', shown: '', optional: false, otherwise: '', forms: [] })
+const part = (text: string): PatternPart => ({ text, field: /\{.*?(\w+)[ }?]/.exec(text)?.[1] ?? null, label: '', shown: '', optional: text.includes('?'), otherwise: text.includes('?') ? text.replace('?', '') : text.replace('}', '?}'), forms: [] })
 const KIND = { code: 'kind', label: 'Kind', type: 'text' as const, kinds: [], choices: [], shown: true, retired: false, own: false }
 const HOUSE = ['{when yyyy}', '_', '{who}', '_', '{what}', '{"_" reference?}'].map(part)
 
@@ -14,6 +14,8 @@ test.each([
   [without(HOUSE, 4), '{when yyyy}_{who}{"_" reference?}'],
   [without(HOUSE, 5), '{when yyyy}_{who}_{what}'],
   [replaced(HOUSE, 0, '{when yyyy-mm}'), '{when yyyy-mm}_{who}_{what}{"_" reference?}'],
+  [turned(added(HOUSE, KIND), 7), '{when yyyy}_{who}_{what}{"_" reference?}{"_" kind?}'],
+  [turned([part('{what}')], 0), '{what?}'],
   [added(HOUSE, KIND), '{when yyyy}_{who}_{what}{"_" reference?}_{kind}'],
   [added([], KIND), '{kind}'],
 ])('a part is moved, left out, written otherwise or added, and the rest stays: %s', (parts, expected) => {

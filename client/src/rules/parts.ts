@@ -28,7 +28,19 @@ export function without(parts: readonly PatternPart[], at: number): PatternPart[
 
 /** The parts with the one at `at` written otherwise; what that makes of an example is told later where it is not known. */
 export function replaced(parts: readonly PatternPart[], at: number, text: string): PatternPart[] {
-  return parts.map((part, one) => (one === at ? { ...part, text, shown: part.forms.find((form) => form.text === text)?.shown ?? part.shown, optional: text === part.otherwise ? !part.optional : part.optional, otherwise: part.text } : part))
+  return parts.map((part, one) => (one === at ? { ...part, text, shown: part.forms.find((form) => form.text === text)?.shown ?? part.shown } : part))
+}
+
+/** The parts with the field at `at` optional where it was needed, and the other way round. What stands before one that is
+ * optional goes with it: without the field a name would end in it. */
+export function turned(parts: readonly PatternPart[], at: number): PatternPart[] {
+  const part = parts[at]
+  const before = parts[at - 1]
+  if (!part) return [...parts]
+  const takes = !part.optional && before?.field === null && !before.text.includes('"') && !part.otherwise.startsWith('{"')
+  const text = takes ? `{"${before.text.replaceAll('{{', '{').replaceAll('}}', '}')}" ${part.otherwise.slice(1)}` : part.otherwise
+  const next = parts.map((one, index) => (index === at ? { ...part, text, optional: !part.optional, otherwise: part.text } : one))
+  return takes ? next.filter((_, index) => index !== at - 1) : next
 }
 
 /** The parts with a field more at the end, after what stands between the others. */
