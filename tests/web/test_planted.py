@@ -21,6 +21,7 @@ from tests.support import EMPTY, World
 from tests.web.conftest import Visitor
 from tests.web.test_rights import OTHERS, QUERY, TABLE
 from waka.core.changes.proposal import Proposal
+from waka.core.rules.charter import Charter, Kinds
 from waka.core.words import given
 from waka.demo.make import PASSWORD
 from waka.launch import opened
@@ -41,6 +42,8 @@ from waka.work.folders import access, browsing, labelling
 from waka.work.folders.access import Holder, Wish
 from waka.work.outside.taking_in import index_next, take_in
 from waka.work.people import signing_in
+from waka.work.rules import charters
+from waka.work.rules.patterns import Wish as PatternWish
 
 HIDDEN = "Club/Qzouter"
 SHOWN = f"{HIDDEN}/Berths"  #: one that the filer of another folder may see, within the hidden one
@@ -55,7 +58,8 @@ FILES = {
 }
 #: what is planted in the hidden folder, as it is spelt there
 WORDS = ("Qzouter", "Qzinner", "qzfile", "Qztext", "qzbinned", "qzold", "qzdestroyed", "Qzparty", "qzs1", "qzwhat", "QZREF-7",
-         "QzTag", "qznote", "Qzlist", "qzbound", "qzreason", "qzupload", "Qzfield", "Qzlearner")  # fmt: skip
+         "QzTag", "qznote", "Qzlist", "qzbound", "qzreason", "qzupload", "Qzfield", "Qzlearner",
+         "Qzpurpose", "Qzdest", "Qzstatement", "qzpattern")  # fmt: skip
 KINDS = ("signed out", "switched off", "no right", "reader elsewhere", "filer of another folder",
          "filer of the folder above", "keeper", "administrator without rights")  # fmt: skip
 
@@ -95,6 +99,7 @@ def plant(deps: Deps, drive: Path) -> Planted:
     grant(HIDDEN, (keeper, "keeper"), alone=True)
     grant(SHOWN, (keeper, "keeper"), (who["filer of another folder"], "filer"), alone=True)
     numbers = fill(deps, keeper, folders)
+    declare(deps, keeper, folders)
     lists = change(deps, keeper, numbers)
     read_what_waits(deps)
     while index_next(deps):
@@ -106,6 +111,20 @@ def plant(deps: Deps, drive: Path) -> Planted:
     with deps.db.transaction() as conn:
         conn.execute("update person set ended_at = now() where id = %s", (who["switched off"],))
     return Planted(deps, sorted(numbers.values()), sorted(folders.values()), lists, visitors)
+
+
+def declare(deps: Deps, keeper: int, folders: dict[str, int]) -> None:
+    """Give the hidden folders charters. What they ask of whoever files beneath them is told to whoever may."""
+    kinds = Kinds(codes=("letter",))
+    outer = Charter(
+        folder=folders[HIDDEN], purpose="Qzpurpose of it", kinds=kinds, destination="Qzdest {when yyyy}"
+    )
+    inner = Charter(folder=folders[f"{HIDDEN}/Qzinner"], statement="Qzstatement, agreed")
+    names = PatternWish(
+        text="qzpattern {what}", joiner="-", letter_case="keep", transliterate=True, longest=80
+    )
+    charters.put(deps, keeper, charters.Wanted(charter=outer, names=None), 0)
+    charters.put(deps, keeper, charters.Wanted(charter=inner, names=names), 0)
 
 
 def login_of(kind: str) -> str:
