@@ -73,7 +73,7 @@ TABLE: dict[tuple[str, str], tuple[Any, int, Any]] = {
     ("post", "/api/lists"): ({"do": "move", "documents": [1], "into": 2}, 404, None),
     ("post", "/api/lists/sheet"): (b"from,to\nx,y", 201, "own"),
     ("post", "/api/lists/mapping/look"): ({"source": "Finance", "target": "x"}, 200, {
-        "matches": [], "others": [], "matching": 0, "staying": 0, "not_matching": 0, "lost": []}),
+        "matches": [], "others": [], "matching": 0, "staying": 0, "not_matching": 0, "lost": [], "close": []}),
     ("post", "/api/lists/grouping/look"): (GROUPING, 200, {
         "fault": None, "groups": [], "folders": 0, "moving": 0, "staying": 0, "lacks": []}),
     ("post", "/api/lists/grouping"): (GROUPING, 400, None),

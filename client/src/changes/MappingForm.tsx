@@ -1,5 +1,5 @@
 import { useMutation, useQuery } from '@tanstack/react-query'
-import { Button, Input } from 'antd'
+import { Button, Input, Table } from 'antd'
 import { useState } from 'react'
 import { useSettled } from '../shared/useSettled'
 import { api, Problem, told, type ChangeList } from '../shared/api/client'
@@ -65,14 +65,31 @@ export function MappingForm({ onMade }: { onMade: (list: ChangeList, asked: stri
               {plural(found.matching, 'document fits', 'documents fit')}
               {found.staying > 0 && `, ${number(found.staying)} of them already there`}
             </h2>
-            <ul>
-              {found.matches.slice(0, 40).map((pair) => (
-                <Pair key={pair.path} from={pair.path} to={pair.goes} />
-              ))}
-            </ul>
+            {found.close.length > 0 && (
+              <p className="closefolders">
+                There is no such folder. Close to it:{' '}
+                {found.close.map((path) => (
+                  <Button key={path} size="small" onClick={() => setSource(beginning(source, path))}>
+                    {path}
+                  </Button>
+                ))}
+              </p>
+            )}
+            {found.matches.length > 0 && (
+              <Table
+                virtual
+                size="small"
+                showHeader={false}
+                pagination={false}
+                scroll={{ y: Math.min(360, found.matches.length * 31 + 2), x: 560 }}
+                rowKey="path"
+                dataSource={found.matches}
+                columns={[{ render: (_, pair) => <Pair from={pair.path} to={pair.goes} /> }]}
+              />
+            )}
             <h2>{plural(found.not_matching, 'document does not fit', 'documents do not fit')}</h2>
             <ul>
-              {found.others.slice(0, 40).map((other) => (
+              {found.others.map((other) => (
                 <li key={other.path}>
                   <code>{other.path}</code> <small className="wait">{other.why}</small>
                 </li>
@@ -86,14 +103,21 @@ export function MappingForm({ onMade }: { onMade: (list: ChangeList, asked: stri
   )
 }
 
+/** The pattern with another folder in place of all before its first part in braces. */
+function beginning(pattern: string, folder: string): string {
+  const levels = pattern.split('/')
+  const named = levels.findIndex((level) => level.includes('{'))
+  return [folder, ...(named < 0 ? [] : levels.slice(named))].join('/')
+}
+
 function Pair({ from, to }: { from: string; to: string }) {
   const [a, b] = [from.split('/'), to.split('/')]
   const [first, second] = differing(a, b)
   const draw = (marks: boolean[]) => (stop: Stop) => (marks[stop.key ?? -1] ? <b className="differs">{stop.text}</b> : <>{stop.text}</>)
   const stops = (parts: string[]) => (parts.length > 0 ? parts.map((text, key) => ({ text, key })) : stopsOf(''))
   return (
-    <li>
+    <span className="mappedpair" title={`${from} → ${to}`}>
       <PathLine stops={stops(a)} render={draw(first)} /> → <PathLine stops={stops(b)} render={draw(second)} />
-    </li>
+    </span>
   )
 }

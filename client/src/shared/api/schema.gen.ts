@@ -3577,6 +3577,11 @@ export interface components {
         /** Mapped */
         Mapped: {
             /**
+             * Close
+             * @description Folders that may be meant, where there is none at which the pattern begins
+             */
+            close: string[];
+            /**
              * Lost
              * @description Names that the second pattern leaves out
              */

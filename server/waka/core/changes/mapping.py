@@ -47,6 +47,7 @@ class NoMatch:
     """Why a path does not fit the first pattern."""
 
     why: str
+    fitting: int = 0  #: levels that fit before the first that does not
 
 
 @dataclass(frozen=True)
@@ -96,12 +97,16 @@ class PathMapping:
         ):
             parts = parts_of(level, pieces, self.looks)
             if parts is None:
-                return NoMatch(f"level {at + 1} is “{level}”, where {_said(wanted)} is expected")
+                return NoMatch(f"level {at + 1} is “{level}”, where {_said(wanted)} is expected", at)
             for name, text in parts:
                 if found.setdefault(name, text) != text:
-                    return NoMatch(f"“{{{name}}}” is “{found[name]}” in one place and “{text}” in another")
+                    return NoMatch(
+                        f"“{{{name}}}” is “{found[name]}” in one place and “{text}” in another", at
+                    )
         if len(levels) - 1 < fixed:
-            return NoMatch(f"it is {len(levels) - 1} folders deep, where the pattern has {fixed}")
+            return NoMatch(
+                f"it is {len(levels) - 1} folders deep, where the pattern has {fixed}", len(levels) - 1
+            )
         rest = "/".join(levels[fixed:])
         told = [_NAMED.sub(lambda named: found[_name_of(named[1])], level) for level in self.target[:-1]]
         return "/".join([*told, rest])

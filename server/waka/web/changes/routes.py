@@ -120,7 +120,7 @@ def look_at_mapping(body: sl.MappingAsked) -> Response:
             matches=[sl.PathPair(path=path, goes=goes) for path, goes in found.matches],
             others=[sl.PathWhy(path=path, why=why) for path, why in found.others],
             matching=found.matching, staying=found.staying, not_matching=found.not_matching,
-            lost=list(found.lost),
+            lost=list(found.lost), close=list(found.close),
         )
     )  # fmt: skip
 

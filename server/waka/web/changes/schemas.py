@@ -216,6 +216,9 @@ class Mapped(Wire):
     staying: int
     not_matching: int
     lost: list[str] = Field(description="Names that the second pattern leaves out")
+    close: list[str] = Field(
+        description="Folders that may be meant, where there is none at which the pattern begins"
+    )
 
 
 class SheetQuery(Asked):

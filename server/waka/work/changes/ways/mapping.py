@@ -2,10 +2,12 @@
 
 from __future__ import annotations
 
+import heapq
 from collections.abc import Sequence
 from dataclasses import dataclass
 
 from psycopg import Connection
+from rapidfuzz import fuzz, process
 
 from waka.core.changes import acts
 from waka.core.changes.findings import said
@@ -20,7 +22,10 @@ from waka.work.deps import Deps
 
 from .kept_list import add, checked
 
-SHOWN = 200  #: paths shown at the side of a mapping
+SHOWN = 20_000  #: documents that fit and are shown: more are seen in the list itself
+OTHERS = 300  #: that do not fit, the nearest first
+CLOSE = 5  #: folders that may be meant where the pattern begins at none
+LIKENESS = 60  #: of 100, from which on a folder is close to what was written
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -28,11 +33,12 @@ class Mapped:
     """What a path mapping comes to, at most so many paths of each sort."""
 
     matches: Sequence[tuple[str, str]]
-    others: Sequence[tuple[str, str]]  #: path and why it does not fit
+    others: Sequence[tuple[str, str]]  #: path and why it does not fit, the nearest first
     matching: int
     staying: int  #: of those that fit, already where they should go
     not_matching: int
     lost: Sequence[str]  #: names that the second pattern leaves out
+    close: Sequence[str] = ()  #: folders that may be meant, where there is none at which the pattern begins
 
 
 def look_at_mapping(deps: Deps, person: PersonId, source: str, target: str) -> Mapped:
@@ -67,16 +73,15 @@ def _mapped(conn: Connection, person: PersonId, source: str, target: str) -> tup
     folder = structure.find(start)
     documents = survey.beneath(conn, folder, person) if folder is not None else []
     matches: list[tuple[str, str]] = []
-    others: list[tuple[str, str]] = []
+    others: list[tuple[int, str, str]] = []
     wants: list[Proposal] = []
-    counts = [0, 0, 0]
+    counts = [0, 0]
     prefix = f"{structure.seen(folder)}/" if folder is not None and structure.seen(folder) else ""
     for number, beneath in documents:
         path = prefix + beneath
         goes = mapping.apply(path)
         if isinstance(goes, NoMatch):
-            counts[2] += 1
-            others.append((path, goes.why)) if len(others) < SHOWN else None
+            others.append((-goes.fitting, path, goes.why))
             continue
         counts[0] += 1
         counts[1] += goes == path
@@ -84,9 +89,19 @@ def _mapped(conn: Connection, person: PersonId, source: str, target: str) -> tup
             matches.append((path, goes)) if len(matches) < SHOWN else None
             above, name = split_path(goes)
             wants.append(Proposal(act=acts.Place.code, document=number, to=above, name=name))
-    mapped = Mapped(matches=matches, others=others, matching=counts[0], staying=counts[1],
-                    not_matching=counts[2], lost=mapping.lost)  # fmt: skip
+    nearest = heapq.nsmallest(OTHERS, others)
+    mapped = Mapped(
+        matches=matches, others=[(path, why) for _, path, why in nearest], matching=counts[0], staying=counts[1],
+        not_matching=len(others), lost=mapping.lost, close=_close(structure, start) if folder is None else (),
+    )  # fmt: skip
     return mapped, wants
+
+
+def _close(structure: Structure, start: str) -> list[str]:
+    """Return the paths of folders that are nearly what was written, of those that the person may see."""
+    seen = {structure.seen(row.id) for row in structure.rows.values() if row.right is not None} - {""}
+    found = process.extract(start, sorted(seen), scorer=fuzz.ratio, limit=CLOSE, score_cutoff=LIKENESS)
+    return [path for path, _, _ in found]
 
 
 def _literal_start(levels: Sequence[str]) -> list[str]:
