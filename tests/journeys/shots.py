@@ -75,11 +75,34 @@ def office(page: Page) -> None:
 
 
 def patterns(page: Page) -> None:
-    """The pattern of names is written, and tried on real documents."""
+    """The pattern of names is written as parts and as text, and tried on real documents."""
     page.goto("/rules/charters")
     page.get_by_label("The same as text").fill('{who short}_{what}{"_" reference?}_{when d mon yyyy}')
     expect(page.get_by_text("does not sort by time")).to_be_visible()
     expect(page.get_by_role("row").nth(1)).to_contain_text("nov 2026")
+    page.get_by_text("does not sort by time").scroll_into_view_if_needed()
+
+
+def charter(page: Page) -> None:
+    """What a folder declares, from here and from above, and how its names are kept since its pattern is another."""
+    found = page.request.get("/api/folders").json()["folders"]
+    page.goto(f"/rules/charters/{next(one['id'] for one in found if one['path'] == 'Finance/Invoices')}")
+    page.get_by_role("button", name="declare here: Takes").click()
+    page.get_by_role("combobox", name="Kinds that belong here").click()
+    page.keyboard.type("inv")
+    page.keyboard.press("Enter")
+    page.keyboard.press("Escape")
+    page.get_by_role("button", name="declare here: Filed under").click()
+    page.get_by_label("Filed under", exact=True).fill("{when yyyy}")
+    page.get_by_role("button", name="declare here: Statement").click()
+    page.get_by_label("Statement", exact=True).fill("The goods or the work were received.")
+    page.get_by_role("button", name="declare here: Names").click()
+    page.get_by_label("The same as text").fill('{who short}_{when yyyy-mm-dd}_{what}{"_" reference?}')
+    expect(page.get_by_role("row").nth(1)).to_contain_text("_2026")
+    page.get_by_role("button", name="Keep it so").click()
+    kept = page.get_by_role("complementary", name="How its names are kept")
+    expect(kept).to_contain_text("by an earlier one")
+    expect(kept.locator(".couldbe").first).to_be_visible()
 
 
 def renaming(page: Page) -> None:
@@ -232,7 +255,7 @@ def _take_all(server: Server) -> None:
         page = context.new_page()
         page.goto("/")
         sign_in(page, "magnus")
-        for show in (details, pages, rights, rules, patterns, renaming, office, storage, versions):
+        for show in (details, pages, rights, rules, patterns, renaming, office, storage, versions, charter):
             show(page)
             take(page, show.__name__)
         carrying(page)

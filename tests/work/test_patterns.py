@@ -6,8 +6,8 @@ from dataclasses import replace
 import pytest
 
 from tests.work.drive import CANVAS, LOG, NOTE, ROPE, SAIL, SmallDrive, hand_in
-from waka.core.names import Pattern, Style
-from waka.core.rules.advice import advice
+from waka.core.names import FieldType, Pattern, Style
+from waka.core.rules.advice import advice, narrow_numbers
 from waka.errors import BadRequest, NotAllowed, NotFound
 from waka.records.finding import logbook
 from waka.records.rules import patterns as kept
@@ -162,6 +162,18 @@ def test_a_pattern_that_will_disappoint_is_advised_against(
     text: str, style: dict[str, str], codes: list[str]
 ) -> None:
     assert [one.code for one in advice(Pattern.read(text, Style(**style)))] == codes  # type: ignore[arg-type]
+
+
+@pytest.mark.parametrize(("text", "numbers", "told"), [
+    ("{berth} {what}", ["7", "12"], {"berth": "00"}), ("{berth 00} {what}", ["7", "12"], {}),
+    ("{berth 00} {what}", ["7", "112"], {"berth": "000"}), ("{berth} {what}", ["7", "9"], {}), ("{what}", ["12"], {}),
+])  # fmt: skip
+def test_numbers_that_would_not_sort_are_advised_to_have_as_many_digits(
+    text: str, numbers: list[str], told: dict[str, str]
+) -> None:
+    pattern = Pattern.read(text, types={"berth": FieldType.NUMBER, "what": FieldType.TEXT})
+    found = narrow_numbers(pattern, [{"berth": number} for number in numbers] + [{"what": "x"}])
+    assert {str(one.facts["field"]): one.facts["format"] for one in found} == told
 
 
 def test_patterns_are_learned_from_the_names_of_a_folder(drive: SmallDrive) -> None:

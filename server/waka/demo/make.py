@@ -9,15 +9,19 @@ from datetime import date
 from pathlib import Path
 
 from waka.core.ids import PersonId
+from waka.core.rules.charter import Charter
 from waka.records.desk import naming
 from waka.work.changes.ways.filing import file_arrival
 from waka.work.deps import Deps
 from waka.work.desk.arriving import Sweeper
 from waka.work.desk.queue import desk
 from waka.work.documents.reading import read_what_waits
+from waka.work.folders.browsing import outline
 from waka.work.naming.slips import Slip
 from waka.work.outside.taking_in import index_next, take_in
 from waka.work.people import signing_in
+from waka.work.rules import charters
+from waka.work.rules.patterns import as_kept
 
 from .filed import filed
 from .scenario import parties
@@ -75,6 +79,7 @@ def make(deps: Deps) -> Made:
     read_what_waits(deps)
     while index_next(deps):
         pass
+    _declare(deps, people[1])
     return Made(count + _file_some(deps, people[0]), len(arrivals) - len(FILED_TODAY))
 
 
@@ -90,9 +95,30 @@ _DAYS = {
 }
 
 
-def _file_some(deps: Deps, person: PersonId) -> int:
-    from waka.work.folders.browsing import outline
+#: what folders declare: purpose, levels of folders and documents that are advised
+CHARTERS = {
+    "": ("What the trust keeps, for ten years at least", None, 400),
+    "Finance": ("What we are asked to pay, what we are given, and what proves it", None, None),
+    "Trainees": (
+        "The course, one folder for each trainee: what they hand in and what they have earned",
+        3,
+        None,
+    ),
+}
 
+
+def _declare(deps: Deps, keeper: PersonId) -> None:
+    folders = {entry.path: entry.id for entry in outline(deps, keeper)}
+    for path, (purpose, deepest, fullest) in CHARTERS.items():
+        now = charters.show(deps, keeper, folders[path])
+        charter = Charter(
+            folder=folders[path], purpose=purpose, keeper=keeper, deepest=deepest, fullest=fullest
+        )
+        names = as_kept(now.revision) if path == "" else None
+        charters.put(deps, keeper, charters.Wanted(charter=charter, names=names), now.edition)
+
+
+def _file_some(deps: Deps, person: PersonId) -> int:
     folders = {entry.path: entry.id for entry in outline(deps, person)}
     numbers = {arrival.name: arrival.id for arrival in desk(deps, person).waiting}
     for name, kind, who, what, folder in FILED_TODAY:

@@ -102,15 +102,20 @@ def as_it_is(piece: Piece, style: Style, example: FieldValue | None, parties: Pa
 
 
 def forms(piece: Piece, style: Style, example: FieldValue | None, parties: Parties) -> Iterator[Form]:
-    """Yield the forms that the field of *piece* could have, as they write *example*, or one of our own."""
+    """Yield the forms that the field of *piece* could have, as they write *example*, or one of our own.
+
+    Of two that write it alike only the first, or the one that it has.
+    """
     if piece.slot is None:
         return
     slot = piece.slot
+    seen = {as_it_is(piece, style, example, parties)}
     for form in FORMS.get(slot.type, ()):
         text = written(slot, form, optional=slot.optional)
         other = pieces(text, {slot.field: slot.type})[0]
         shown = as_it_is(other, style, example, parties)
-        if shown is not None:
+        if shown is not None and (text == piece.text or shown not in seen):
+            seen.add(shown)
             yield Form(text, shown)
 
 

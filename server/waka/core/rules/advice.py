@@ -2,11 +2,12 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterator
+from collections.abc import Iterable, Iterator
 
 from waka.core.changes.findings import Said, said
-from waka.core.names.formats import DateFormat
+from waka.core.names.formats import DateFormat, TextFormat
 from waka.core.names.pattern import Pattern
+from waka.core.names.values import Fields, FieldType
 
 _ORDER = ("yyyy", "school", "yy", "q", "ww", "mm", "m", "month", "mon", "dd", "d")
 _WORDS = ("month", "mon")  #: which sort by their letters
@@ -29,3 +30,15 @@ def advice(pattern: Pattern) -> Iterator[Said]:
         yield said("date_not_first", field=slots[0].field)
     if pattern.style.joiner == "" and pattern.style.case not in ("title", "keep"):
         yield said("words_run_together")
+
+
+def narrow_numbers(pattern: Pattern, records: Iterable[Fields]) -> Iterator[Said]:
+    """Yield which numbers of *records* are written narrower than the longest of them, so that 10 sorts before 2."""
+    some = list(records)
+    for slot in pattern.slots:
+        if slot.type is not FieldType.NUMBER or not isinstance(slot.format, TextFormat):
+            continue
+        digits = [str(one[slot.field]).split(".")[0].lstrip("-") for one in some if slot.field in one]
+        longest = max(digits, key=len, default="")
+        if len(longest) > max(slot.format.zeros or 1, 1):
+            yield said("number_sorts_badly", field=slot.field, most=longest, format="0" * len(longest))

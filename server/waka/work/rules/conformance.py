@@ -29,7 +29,7 @@ from waka.work.changes.ways.kept_list import propose as keep_list
 from waka.work.deps import Deps
 from waka.work.naming.house import Naming
 from waka.work.naming.reading import NameReader
-from waka.work.rules.patterns import Unfit, Wish, read
+from waka.work.rules.patterns import Unfit, as_kept, read
 
 MOST = 10_000  #: names that are looked at together
 SHOWN = 300
@@ -179,12 +179,8 @@ class _Earlier:
         if found is None:
             found = self._by_pattern[now] = []
             for one in kept.earlier(self._conn, folder, MOST_EARLIER):
-                wish = Wish(
-                    text=one.text, joiner=one.joiner, letter_case=one.letter_case, transliterate=one.transliterate,
-                    longest=one.longest,
-                )  # fmt: skip
                 try:
-                    pattern = read(self._house, wish)
+                    pattern = read(self._house, as_kept(one))
                 except Unfit:  # of a field that is gone
                     continue
                 if pattern != now:

@@ -24,10 +24,11 @@ from waka.core.names import (
 )
 from waka.core.names.movable import Form, as_it_is, forms, otherwise, pieces
 from waka.core.names.segments import segments_of, with_extension
-from waka.core.rules.advice import advice
+from waka.core.rules.advice import advice, narrow_numbers
 from waka.records.finding import to_index
 from waka.records.folders import survey
 from waka.records.rules import patterns as kept
+from waka.records.rules.patterns import Revision
 from waka.work.deps import Deps
 from waka.work.naming.house import Naming
 from waka.work.naming.reading import NameReader
@@ -49,6 +50,14 @@ class Wish:
     letter_case: str
     transliterate: bool
     longest: int
+
+
+def as_kept(revision: Revision) -> Wish:
+    """Return a pattern that is kept, as it would be written."""
+    return Wish(
+        text=revision.text, joiner=revision.joiner, letter_case=revision.letter_case,
+        transliterate=revision.transliterate, longest=revision.longest,
+    )  # fmt: skip
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -111,7 +120,8 @@ def look(deps: Deps, person: PersonId, folder: FolderId, wish: Wish) -> Looked:
             _sample(by_folder(found[number].folder_id), pattern, found[number])
             for number in numbers if number in found
         ]  # fmt: skip
-        told = [_with_label(house, one) for one in advice(pattern)]
+        records = [house.in_names(source.record) for source in found.values()]
+        told = [_with_label(house, one) for one in (*advice(pattern), *narrow_numbers(pattern, records))]
         parts = _parts(house, pattern, list(found.values()))
     return Looked(parts=parts, advice=told, samples=_with_twins(samples))
 
