@@ -152,8 +152,17 @@ def test_copying_correcting_and_renaming_one_after_another(folder: Page, demo_se
     expect(box).to_have_value("2026-01-05_kby_slipway-and-crane_S-209")
     box.fill("2026-01-05_kby_first")
     keys.press("Tab")  # saves, and goes on to the next
-    expect(page.get_by_role("textbox", name="New name for 2026-01-09")).to_be_focused()
+    box = page.get_by_role("textbox", name="New name for 2026-01-09_gmf")
+    expect(box).to_be_focused()
+    # in shorthand: what is not typed stays as it is known, and nothing waits for the name that it stands for
+    keys.type("wda 12 3")
+    expect(page.locator(".meant")).to_contain_text("2026-03-12_wda_red-diesel_77150.pdf")
+    keys.type(" tar")
+    keys.press("Tab")
+    expect(page.get_by_role("textbox", name="New name for 2026-01-09_mrc")).to_be_focused()
     keys.press("Escape")
+    expect(page.locator(".table")).to_contain_text("2026-03-12_wda_tar_77150.pdf")
+    expect(page.locator(".tablerow", has_text="2026-03-12_wda_tar")).to_contain_text("Wren & Daughters")
     expect(page.locator(".table")).to_contain_text("2026-01-05_kby_first.pdf")
     assert (drive / PLACE / "2026-01-05_kby_first.pdf").is_file()
 

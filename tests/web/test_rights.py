@@ -136,6 +136,7 @@ TABLE: dict[tuple[str, str], tuple[Any, int, Any]] = {
     ("put", "/api/folders/{folder}/tags"): ({"put_on": ["x"]}, 404, None),
     ("get", "/api/documents/zip"): (None, 404, None),
     ("post", "/api/documents/{number}/opened"): (None, 404, None),
+    ("post", "/api/documents/{number}/shorthand"): ({"typed": "mrc 1 1 26"}, 404, None),
     ("put", "/api/documents/{number}/note"): ({"note": "x"}, 404, None),
     ("put", "/api/documents/{number}/references"): ({"folder": 2, "shown": True}, 404, None),
     ("get", "/api/tags"): (None, 200, {"tags": []}),

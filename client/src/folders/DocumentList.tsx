@@ -32,7 +32,7 @@ interface Props {
   onClick: (number: number, event: MouseEvent) => void
   onOpen: (number: number) => void
   onMenu: (number: number, at: { x: number; y: number }) => void
-  onRename: (number: number, name: string, goOn: boolean) => void
+  onRename: (number: number, name: Promise<string>, goOn: boolean) => void
   onLeaveRename: () => void
   onEnd: () => void // the last loaded row came into sight
 }
@@ -118,7 +118,7 @@ export function DocumentList(props: Props) {
               >
                 <span role="gridcell" className="namecell">
                   {props.renaming === document.number ? (
-                    <RenameBox key={document.number} name={document.name} onRename={(name, goOn) => props.onRename(document.number, name, goOn)} onLeave={props.onLeaveRename} />
+                    <RenameBox key={document.number} number={document.number} name={document.name} onRename={(name, goOn) => props.onRename(document.number, name, goOn)} onLeave={props.onLeaveRename} />
                   ) : (
                     <Name document={document} />
                   )}

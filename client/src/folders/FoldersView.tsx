@@ -138,10 +138,13 @@ export function FoldersView({ list }: { list?: 'tag' | 'bin' }) {
     const found = await told(api.GET('/api/folders/{folder}/numbers', { params: { path: { folder: folder.id }, query: { name } } }))
     choose(all(found.numbers, found.numbers[0] ?? null))
   }
-  const rename = (name: string, goOn: boolean, from: number) => {
+  const rename = (named: Promise<string>, goOn: boolean, from: number) => {
     const at = order.indexOf(from)
     const next = goOn ? (order[at + 1] ?? null) : null
-    if (documents[at]?.name !== name) changes.run({ act: 'rename', documents: [from], name })
+    const was = documents[at]?.name
+    void named.then((name) => {
+      if (was !== name) changes.run({ act: 'rename', documents: [from], name })
+    })
     setRenaming(next)
     if (next !== null) choose(only(next))
   }

@@ -77,7 +77,7 @@ export function NamesKept({ folder, onUse }: { folder: number; onUse: ((wish: Pa
           </li>
         ))}
       </ul>
-      {found.is_cut && <p className="soft">There are more: these are the first {number(found.odd.length)}.</p>}
+      {found.is_cut && <p className="soft">There are more than were looked at: mend these, then look again.</p>}
       {onUse && <Learned folder={folder} onUse={onUse} />}
     </aside>
   )

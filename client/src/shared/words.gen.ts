@@ -603,6 +603,7 @@ export const REASONS: Record<string, string> = {
   "no_date_in_it": "no date stands in the name: names do not sort by time",
   "date_does_not_sort": "this way of writing {field} does not sort by time; {format} does",
   "date_not_first": "{field} stands first: names sort by it, and by time only within it",
+  "number_sorts_badly": "{field} goes up to {most}: only with as many digits, {format}, do names sort by it",
   "words_run_together": "words run together in small letters are hard to read, and cannot be told apart again",
   "long_in_a_list": "{size} characters: a list of usual width cuts it off",
   "shortened": "words of {field} are left out, to keep it short enough",

@@ -115,6 +115,13 @@ export const charterQuery = (folder: number) =>
 export const keptTextsQuery = (what: 'renaming' | 'folders') =>
   queryOptions({ queryKey: ['kept', what], queryFn: () => told(api.GET('/api/kept', { params: { query: { what } } })) })
 
+export const shorthandQuery = (number: number, typed: string) =>
+  queryOptions({
+    queryKey: ['shorthand', number, typed],
+    queryFn: () => told(api.POST('/api/documents/{number}/shorthand', { params: { path: { number } }, body: { typed } })),
+    staleTime: 10_000,
+  })
+
 export const charteredQuery = queryOptions({ queryKey: ['chartered'], queryFn: () => told(api.GET('/api/rules/charters')) })
 
 export const namesKeptQuery = (folder: number) =>

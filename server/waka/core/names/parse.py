@@ -48,10 +48,18 @@ class _Compiled:
     shape: Shape
 
 
-def parse(pattern: Pattern, stem: str, parties: Parties) -> Parsed | Stop:
-    """Return the fields that *stem*, a name without its extension, tells; or where it stops."""
+_OTHERWISE = Stop(0, (), "another form")
+
+
+def parse(pattern: Pattern, stem: str, parties: Parties, *, says_why: bool = True) -> Parsed | Stop:
+    """Return the fields that *stem*, a name without its extension, tells; or where it stops.
+
+    *says_why*: not to be asked of many names, where that is more work than the reading.
+    """
     compiled = _compile(pattern)
     found = compiled.regex.fullmatch(stem)
+    if found is None and not says_why:
+        return _OTHERWISE
     if found is None:
         at, expected = compiled.shape.stop(stem)
         return Stop(at, expected, _reason(stem, at, expected))

@@ -12,6 +12,7 @@ from waka.core.names.parse import split_known
 from waka.core.names.spotting import common_forms, spot
 
 SHOWN = 16  #: characters of a name that are told where it goes astray
+ASKED = 200  #: names of a folder that tell in which form its dates are written
 CLEAR = ("yyyy-mm-dd", "yyyy.mm.dd", "yyyymmdd")  #: forms of dates that can be meant in one way only
 LEAST_LETTERS = 3  #: of what is left of a name to tell what the document is
 
@@ -40,9 +41,10 @@ class Judged:
 def judge(cases: Sequence[Case], parties: Parties, label: Callable[[str], str]) -> list[Judged]:
     """Return why each name does not conform and what it could be called. *label*: what a field is called.
 
-    The names of one folder are given together: the form of dates that most of them have is looked for in all of them.
+    The names of one folder are given together: those without a known date tell in which form dates are written there.
     """
-    forms = [form for form, _ in common_forms([case.stem for case in cases])[:1]] if len(cases) > 1 else []
+    asking = [case.stem for case in cases if "when" not in case.fields][:ASKED]
+    forms = [form for form, _ in common_forms(asking)[:1]] if len(asking) > 1 else []
     return [_judge(case, parties, label, forms) for case in cases]
 
 

@@ -20,6 +20,7 @@ from waka.web.sheets import spreadsheet
 from waka.work.documents import looking
 from waka.work.finding import search as finding
 from waka.work.folders import as_sheet, browsing
+from waka.work.naming import shorthand
 
 bp = blueprint("folders", __name__)
 CHUNK = 1 << 18
@@ -143,6 +144,18 @@ def document(path: s.NumberPath) -> Response:
             binned_at=d.binned_at, binned_by=d.binned_by, bin_reason=d.bin_reason,
         )
     )  # fmt: skip
+
+
+@bp.post("/documents/<int:number>/shorthand", responses={200: sf.Expanded, **MISSING})
+def expand(path: s.NumberPath, body: sf.Typed) -> Response:
+    """The name that was typed in shorthand: short forms, dates, and what it is about. Nothing changes."""
+    found = shorthand.expand(deps(), person().id, path.number, body.typed)
+    return reply(
+        sf.Expanded(
+            name=found.name if found is not None else None,
+            segments=list(found.segments) if found is not None else [],
+        )
+    )
 
 
 @bp.get("/documents/<int:number>/pages/<int:page>", responses={200: None, 409: s.Problem, **MISSING})

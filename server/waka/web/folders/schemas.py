@@ -17,6 +17,7 @@ from waka.web.schemas import (
     FolderHead,
     Listed,
     Said,
+    Segment,
     VersionQuery,
     Wire,
 )
@@ -239,3 +240,12 @@ class Match(Wire):
 
 class Matches(Wire):
     matches: list[Match]
+
+
+class Typed(Asked):
+    typed: str = Field(min_length=1, max_length=400)
+
+
+class Expanded(Wire):
+    name: str | None = Field(description="Null where what was typed is a name like any other")
+    segments: list[Segment]

@@ -31,7 +31,7 @@ from waka.work.naming.house import Naming
 from waka.work.naming.reading import NameReader
 from waka.work.rules.patterns import Unfit, as_kept, read
 
-MOST = 10_000  #: names that are looked at together
+MOST = 5_000  #: names that are looked at together, and mended by one list
 SHOWN = 300
 MOST_EARLIER = 8  #: earlier patterns that names are tried with
 

@@ -164,9 +164,12 @@ def read_names(deps: Deps, stop: threading.Event) -> None:
                 return
             some = kept.next_names(conn, folders, READ_AT_ONCE)
             reader = NameReader.load(conn).among(conn, folders)
-            read = {one.id: reader(one.folder).read(one.name, one.kind) for one in some}
-            kept.correct(conn, {one.id: read[one.id][1] for one in some if read[one.id][1] != one.conforms})
-            _fill(conn, {one.id: read[one.id][0] for one in some if read[one.id][1] and not one.conforms})
+            lost = [one.id for one in some if one.conforms and not reader(one.folder).conforms(one.name)]
+            # only what conforms now and did not may tell something new
+            read = {one.id: reader(one.folder).read(one.name, one.kind) for one in some if not one.conforms}
+            won = {number: record for number, (record, conforms) in read.items() if conforms}
+            kept.correct(conn, dict.fromkeys(lost, False) | dict.fromkeys(won, True))
+            _fill(conn, won)
             last = some[-1].folder if len(some) == READ_AT_ONCE else None
             kept.done(conn, [folder for folder in folders if last is None or folder < last])
             if last is not None:
