@@ -79,7 +79,7 @@ TABLE: dict[tuple[str, str], tuple[Any, int, Any]] = {
     ("post", "/api/lists/grouping"): (GROUPING, 400, None),
     ("post", "/api/lists/renaming/look"): (RENAMING, 200, {
         "sentence": 'drop "x"', "fault": None, "names": [], "documents": 0, "changing": 0, "in_doubt": 0, "in_the_way": 0,
-        "ask": None, "either_way": False}),
+        "ask": None, "parts": [], "either_way": False}),
     ("post", "/api/lists/renaming"): (RENAMING, 400, None),
     ("post", "/api/lists/folders/look"): (FOLDERS, 404, None),
     ("post", "/api/lists/folders"): (FOLDERS, 404, None),

@@ -12,6 +12,7 @@ from waka.core.rules.charter import Charter, Kinds, Others
 from waka.errors import BadRequest, NameUnfit, NeedsALook, NotAllowed, NotFound, StatementToConfirm, WakaError
 from waka.records.documents import documents
 from waka.records.finding import logbook
+from waka.records.folders.listing import Scope
 from waka.work.changes import lists
 from waka.work.changes.run import run_list
 from waka.work.changes.ways import by_hand
@@ -272,5 +273,47 @@ def test_documents_of_other_kinds_are_in_the_list_and_never_moved(drive: SmallDr
     declare(drive, "Finance", kinds=Kinds(codes=("invoice",), others="refuse"))
     shown = conformance.show(drive.deps, drive.keeper, drive.folder("Finance"))
     assert [one.says[-1].code for one in shown.odd] == ["other_kind_here"] * 3
+    page = browsing.page(
+        drive.deps,
+        drive.reader,
+        Scope("folder", drive.folder("Finance/2025")),
+        "name",
+        descending=False,
+        after=None,
+    )
+    assert {row.listed.name: row.strange for row in page.documents} == dict.fromkeys(
+        (SAIL.rpartition("/")[2], ROPE.rpartition("/")[2]), True
+    )
     with pytest.raises(BadRequest):
         conformance.propose(drive.deps, drive.keeper, drive.folder("Finance"), "all")
+
+
+def test_old_names_are_read_by_a_pattern_that_they_follow_and_made_anew_by_the_one_in_force(
+    drive: SmallDrive,
+) -> None:
+    (drive.root / "Letters/Old").mkdir()
+    for name in ("150324 mrc rope.txt", "150330 mrc tar.txt", "scan.txt"):
+        (drive.root / "Letters/Old" / name).write_text(name)
+    drive.sweep()
+    folder = FolderId(drive.folder("Letters/Old"))
+    by = Wish(
+        text="{when yymmdd} {who short} {what}",
+        joiner=" ",
+        letter_case="lower",
+        transliterate=True,
+        longest=80,
+    )
+    with pytest.raises(BadRequest, match="No name would change"):
+        conformance.propose(drive.deps, drive.keeper, folder, "earlier")
+    run(drive, conformance.propose(drive.deps, drive.keeper, folder, "earlier", by))
+    assert sorted(path.name for path in (drive.root / "Letters/Old").iterdir()) == [
+        "2015-03-24_mrc_rope.txt", "2015-03-30_mrc_tar.txt", "scan.txt",
+    ]  # fmt: skip
+    found = browsing.details(
+        drive.deps, drive.keeper, drive.number("Letters/Old/2015-03-24_mrc_rope.txt")
+    ).document
+    assert (found.what, found.when, found.who, found.from_name) == (
+        "rope", date(2015, 3, 24), "Marlow Rope & Canvas", ["what", "when", "who"],
+    )  # fmt: skip
+    with pytest.raises(BadRequest):
+        conformance.propose(drive.deps, drive.keeper, folder, "earlier", replace(by, text="{when"))

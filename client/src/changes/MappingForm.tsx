@@ -77,11 +77,9 @@ export function MappingForm({ onMade }: { onMade: (list: ChangeList, asked: stri
             )}
             {found.matches.length > 0 && (
               <Table
-                virtual
                 size="small"
                 showHeader={false}
-                pagination={false}
-                scroll={{ y: Math.min(360, found.matches.length * 31 + 2), x: 560 }}
+                pagination={{ pageSize: 100, hideOnSinglePage: true, showSizeChanger: false }}
                 rowKey="path"
                 dataSource={found.matches}
                 columns={[{ render: (_, pair) => <Pair from={pair.path} to={pair.goes} /> }]}

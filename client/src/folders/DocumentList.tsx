@@ -125,7 +125,7 @@ export function DocumentList(props: Props) {
                 </span>
                 {shownColumns.map((column) => (
                   <span key={column.sort} role="gridcell" className={isNumber(column) ? 'num' : 'short'} title={column.sort === 'who' ? (document.who ?? '') : undefined}>
-                    {cell(document, column, props.house)}
+                    {document.strange && column.sort === 'kind' ? <Strange kind={cell(document, column, props.house)} /> : cell(document, column, props.house)}
                   </span>
                 ))}
               </div>
@@ -134,6 +134,16 @@ export function DocumentList(props: Props) {
         </div>
       </div>
     </div>
+  )
+}
+
+/** A kind that does not belong where its document stands; nothing moves it but a person. */
+function Strange({ kind }: { kind: string }) {
+  return (
+    <span className="strange" title="The folder's charter takes other kinds">
+      {kind}
+      <span className="unseen">, not meant here</span>
+    </span>
   )
 }
 

@@ -5,8 +5,14 @@ import { api, told, type Schemas } from '../shared/api/client'
 import { number } from '../shared/format'
 import { ProblemNote } from '../shared/ProblemNote'
 
-/** What the names in a folder say by themselves: patterns that explain most of them, to be taken over. */
-export function Learned({ folder, onUse }: { folder: number; onUse: (wish: Schemas['PatternWish']) => void }) {
+interface Props {
+  folder: number
+  onUse: (wish: Schemas['PatternWish']) => void
+  onRead: (wish: Schemas['PatternWish']) => void // a list of the names that can be read so, made anew by the pattern in force
+}
+
+/** What the names in a folder say by themselves: patterns that explain most of them, to be taken over or read by. */
+export function Learned({ folder, onUse, onRead }: Props) {
   const [asked, setAsked] = useState(false)
   const learned = useQuery({
     queryKey: ['learned', folder],
@@ -32,6 +38,9 @@ export function Learned({ folder, onUse }: { folder: number; onUse: (wish: Schem
           </span>
           <Button size="small" aria-label={`Use ${one.wish.text} as its pattern`} onClick={() => onUse(one.wish)}>
             use it
+          </Button>
+          <Button size="small" aria-label={`Read names by ${one.wish.text} and mend them`} onClick={() => onRead(one.wish)}>
+            read names by it
           </Button>
           {one.left.length > 0 && (
             <small className="soft">

@@ -12,7 +12,10 @@ import { SegmentedName } from '../shared/SegmentedName'
 import { Learned } from './Learned'
 import type { PatternWish } from './PatternEditor'
 
-type Which = Schemas['NamesMended']['which']
+interface Mending {
+  which: Schemas['NamesMended']['which']
+  by?: PatternWish | null // a pattern that names are read by as if it were an earlier one
+}
 
 /** How the names in a folder and beneath it keep to their patterns; those that do not, why, and what they could be. */
 export function NamesKept({ folder, onUse }: { folder: number; onUse: ((wish: PatternWish) => void) | null }) {
@@ -20,7 +23,7 @@ export function NamesKept({ folder, onUse }: { folder: number; onUse: ((wish: Pa
   const lead = useLead()
   const mend = useMutation({
     onMutate: whereAsked,
-    mutationFn: (which: Which) => told(api.POST('/api/lists/names', { body: { folder, which } })),
+    mutationFn: ({ which, by = null }: Mending) => told(api.POST('/api/lists/names', { body: { folder, which, by } })),
     onSuccess: (list, _, asked) => lead(asked, `/changes/${String(list.id)}`),
   })
   // the outline tells the shares of all folders: they follow once names were read by another pattern
@@ -46,17 +49,17 @@ export function NamesKept({ folder, onUse }: { folder: number; onUse: ((wish: Pa
       {mend.error && <ProblemNote error={mend.error} />}
       <div className="mendnames">
         {found.by_earlier > 0 && found.by_earlier < found.known && (
-          <Button onClick={() => mend.mutate('earlier')} loading={mend.isPending}>
+          <Button onClick={() => mend.mutate({ which: 'earlier' })} loading={mend.isPending}>
             Renew {plural(found.by_earlier, 'name')} of an earlier pattern
           </Button>
         )}
         {found.known > 0 && (
-          <Button type="primary" onClick={() => mend.mutate('known')} loading={mend.isPending}>
+          <Button type="primary" onClick={() => mend.mutate({ which: 'known' })} loading={mend.isPending}>
             Mend {plural(found.known, 'name')} as a list
           </Button>
         )}
         {found.guessed > 0 && (
-          <Button onClick={() => mend.mutate('all')} loading={mend.isPending}>
+          <Button onClick={() => mend.mutate({ which: 'all' })} loading={mend.isPending}>
             Mend {plural(found.known + found.guessed, 'name')}, {number(found.guessed)} of them guessed
           </Button>
         )}
@@ -78,7 +81,7 @@ export function NamesKept({ folder, onUse }: { folder: number; onUse: ((wish: Pa
         ))}
       </ul>
       {found.is_cut && <p className="soft">There are more than were looked at: mend these, then look again.</p>}
-      {onUse && <Learned folder={folder} onUse={onUse} />}
+      {onUse && <Learned folder={folder} onUse={onUse} onRead={(by) => mend.mutate({ which: 'earlier', by })} />}
     </aside>
   )
 }

@@ -189,6 +189,7 @@ class Listed(Wire):
     reason: str | None
     right: str
     fresh: bool
+    strange: bool = Field(description="Its kind does not belong where it stands, by the charter there")
 
 
 class FolderPage(Wire):

@@ -3578,6 +3578,11 @@ export interface components {
             segments: components["schemas"]["NamePart"][];
             /** Size */
             size: number;
+            /**
+             * Strange
+             * @description Its kind does not belong where it stands, by the charter there
+             */
+            strange: boolean;
             /** Tags */
             tags: string[];
             /** Version */
@@ -3859,6 +3864,11 @@ export interface components {
         };
         /** NamesMended */
         NamesMended: {
+            /**
+             * @description A pattern that names are read by as if it were an earlier one
+             * @default null
+             */
+            by: components["schemas"]["PatternWish"] | null;
             /** Folder */
             folder: number;
             /**
@@ -4145,6 +4155,16 @@ export interface components {
              * Text
              * @description The part as the pattern would write it
              */
+            text: string;
+        };
+        /** PartOfName */
+        PartOfName: {
+            /**
+             * Part
+             * @description How a sentence speaks of it; null for what stands between parts
+             */
+            part: string | null;
+            /** Text */
             text: string;
         };
         /** PartiesComing */
@@ -4565,6 +4585,11 @@ export interface components {
              * @description At most a thousand; those to look at first, where there are more
              */
             names: components["schemas"]["NewName"][];
+            /**
+             * Parts
+             * @description Of the first name as it is now
+             */
+            parts: components["schemas"]["PartOfName"][];
             /**
              * Sentence
              * @description Null where none explains the examples

@@ -8,6 +8,8 @@ import { number, plural } from '../format'
 import { ProblemNote } from '../ProblemNote'
 import { KeptTexts } from './KeptTexts'
 import { worded } from '../said'
+import { andThen } from './clauses'
+import { PartsOfName } from './PartsOfName'
 import { useProposing } from './useProposing'
 
 type Asked = Schemas['RenamingAsked']
@@ -112,6 +114,7 @@ export function RenameManyDialog({ numbers, onClose }: Props) {
             },
           ]}
         />
+        {found && found.parts.length > 0 && <PartsOfName parts={found.parts} onClause={(clause) => setSaid(andThen(said ?? found.sentence ?? '', clause))} />}
         <Form.Item layout="vertical" label="As a sentence" htmlFor="sentence" validateStatus={fault ? 'error' : ''} help={fault && <FaultAt text={said ?? ''} fault={fault} />}>
           <Input.TextArea
             id="sentence"

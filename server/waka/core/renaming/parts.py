@@ -6,6 +6,7 @@ A stem is cut into tokens with the text before each of them; dates are found in 
 from __future__ import annotations
 
 import re
+from collections import Counter
 from collections.abc import Sequence
 from dataclasses import dataclass
 from functools import lru_cache
@@ -108,6 +109,43 @@ PARTS = (
     "the date", "what is in brackets", "the leading number", "the first side", "the last side",
     *(f"the {which} {kind}" for kind in ("number", "word") for which in ORDINALS),
 )  # fmt: skip
+
+
+@dataclass(frozen=True, slots=True)
+class Named:
+    """A stretch of a name and how a sentence speaks of it; None for what stands between parts."""
+
+    text: str
+    part: Part | None
+
+
+def named(stem: str, forms: tuple[str, ...]) -> tuple[Named, ...]:
+    """Return *stem* in parts, each as a sentence would say it, with what stands between them."""
+    found: list[Named] = []
+    seen: Counter[Kind] = Counter()
+    total = Counter(token.kind for token in tokens(stem, forms))
+    at = 0
+    for token in tokens(stem, forms):
+        if token.start > at:
+            found.append(Named(stem[at : token.start], None))
+        found.append(Named(token.text, _said_of(token, seen[token.kind], total[token.kind])))
+        seen[token.kind] += 1
+        at = token.end
+    if at < len(stem):
+        found.append(Named(stem[at:], None))
+    return tuple(found)
+
+
+def _said_of(token: Token, before: int, total: int) -> Part:
+    if token.kind == "date":
+        return Part("the date")
+    if token.kind == "year":
+        return Part(f'"{token.text}"')
+    if token.kind == "number" and token.start == 0:
+        return Part("the leading number")
+    if before < len(ORDINALS) - 1:
+        return Part(f"the {ORDINALS[before]} {token.kind}")
+    return Part(f"the last {token.kind}") if before == total - 1 else Part(f'"{token.text}"')
 
 
 def _words_at(stem: str, words: str) -> Place | None:

@@ -66,5 +66,11 @@ def naming(conn: Connection, folders: Collection[FolderId]) -> dict[FolderId, Fo
     return {FolderId(folder): FolderId(by) for folder, by in found}
 
 
+def ways(conn: Connection, folders: Collection[FolderId]) -> dict[FolderId, list[FolderId]]:
+    """Return, of some folders, each with all above it, the nearest first."""
+    found = conn.execute(SQL["ways"], {"folders": list(folders)})
+    return {FolderId(start): [FolderId(one) for one in way] for start, way in found}
+
+
 def people(conn: Connection) -> dict[PersonId, str]:
     return {PersonId(id): str(name) for id, name in conn.execute(SQL["keepers"])}

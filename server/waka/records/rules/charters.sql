@@ -28,3 +28,12 @@ select f.id, naming_folder(f.id) from unnest(%(folders)s::bigint[]) as f (id) wh
 -- name: keepers
 -- Whom a keeper may name: people who are there.
 select id, name from person where ended_at is null order by name
+
+-- name: ways
+-- Of some folders, each with all above it, the nearest first.
+with recursive up as (
+    select f.id as start, f.id, f.parent_id, 0 as depth from folder f where f.id = any(%(folders)s)
+    union all
+    select up.start, f.id, f.parent_id, up.depth + 1 from up join folder f on f.id = up.parent_id
+)
+select start, array_agg(id order by depth) from up group by start

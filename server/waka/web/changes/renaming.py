@@ -27,6 +27,10 @@ def look(body: sr.RenamingAsked) -> Response:
             names=[sr.NewName.model_validate(one) for one in found.names],
             documents=found.documents, changing=found.changing, in_doubt=found.in_doubt, in_the_way=found.in_the_way,
             ask=found.ask, either_way=found.either_way,
+            parts=[
+                sr.PartOfName(text=one.text, part=one.part.text if one.part is not None else None)
+                for one in found.parts
+            ],
         )
     )  # fmt: skip
 

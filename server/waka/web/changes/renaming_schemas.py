@@ -36,6 +36,11 @@ class NewName(Wire):
     says: list[Said] = Field(description="What stands in its way")
 
 
+class PartOfName(Wire):
+    text: str
+    part: str | None = Field(description="How a sentence speaks of it; null for what stands between parts")
+
+
 class RenamingLooked(Wire):
     sentence: str | None = Field(description="Null where none explains the examples")
     fault: Fault | None
@@ -47,6 +52,7 @@ class RenamingLooked(Wire):
     in_doubt: int
     in_the_way: int
     ask: DocumentId | None = Field(description="The document whose name would tell most")
+    parts: list[PartOfName] = Field(description="Of the first name as it is now")
     either_way: bool = Field(
         description="Dates could have the day or the month first, and no name shows which: it is to be asked"
     )

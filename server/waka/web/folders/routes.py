@@ -75,7 +75,7 @@ def row_of(row: browsing.Row) -> s.Listed:
         folder=item.folder_id, folder_path=item.folder_path, pages=item.pages,
         media_type=item.media_type, version=item.version, edition=item.edition, tags=list(row.tags),
         binned_at=item.binned_at,
-        binned_by=item.binned_by, reason=item.reason, right=item.right, fresh=item.fresh,
+        binned_by=item.binned_by, reason=item.reason, right=item.right, fresh=item.fresh, strange=row.strange,
     )  # fmt: skip
 
 

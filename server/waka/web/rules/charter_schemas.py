@@ -115,3 +115,6 @@ class NamesKept(Wire):
 class NamesMended(Asked):
     folder: FolderId = Field(ge=1, le=NUMBER_MAX)
     which: Literal["earlier", "known", "all"] = "known"
+    by: PatternWish | None = Field(
+        None, description="A pattern that names are read by as if it were an earlier one"
+    )

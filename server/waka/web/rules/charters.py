@@ -64,5 +64,6 @@ def names_kept(path: s.FolderPath) -> Response:
 @bp.post("/lists/names", responses={201: sl.ChangeList, **REFUSED})
 def mend(body: sc.NamesMended) -> Response:
     """Propose the list that gives names that do not conform what they could be called."""
-    list_id = conformance.propose(deps(), person().id, body.folder, body.which)
+    by = patterns.Wish(**body.by.model_dump()) if body.by is not None else None
+    list_id = conformance.propose(deps(), person().id, body.folder, body.which, by)
     return told(lists.one(deps(), person().id, list_id), 201)

@@ -25,6 +25,7 @@ from waka.records.folders.folders import Folder, OutlineRow
 from waka.records.folders.listing import Listed, Scope
 from waka.work.deps import Deps
 from waka.work.naming.house import Naming
+from waka.work.naming.kinds_taken import KindsTaken
 
 PAGE = 200
 MOST_CHOSEN = 10_000
@@ -54,6 +55,7 @@ class Row:
     segments: Sequence[Segment]
     tags: Sequence[str]
     fields: Mapping[str, str]  #: the further ones, as a person is told them
+    strange: bool = False  #: its kind does not belong where it stands, by the charter there
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -128,7 +130,8 @@ def page(
             limit=PAGE + 1, shows_others=shows_others, field=_further(house, sort, listing.SORTS),
         )  # fmt: skip
         tags = labels.tags_of(conn, [item.id for item in listed])
-        by_folder = house.among(conn, {item.folder_id for item in listed if item.folder_id is not None})
+        there = {item.folder_id for item in listed if item.folder_id is not None}
+        by_folder, kinds = house.among(conn, there), KindsTaken.of(conn, there)
     more = len(listed) > PAGE
     listed = listed[:PAGE]
     return Page(
@@ -139,6 +142,7 @@ def page(
                 segments=by_folder(item.folder_id).segments_known(item.name, conforms=item.conforms),
                 tags=tags.get(item.id, []),
                 fields=house.told(item.fields),
+                strange=item.folder_id is not None and not kinds.fit(item.folder_id, item.kind),
             )
             for item in listed
         ],

@@ -29,7 +29,7 @@ from waka.work.changes.ways.kept_list import propose as keep_list
 from waka.work.deps import Deps
 from waka.work.naming.house import Naming
 from waka.work.naming.reading import NameReader
-from waka.work.rules.patterns import Unfit, as_kept, read
+from waka.work.rules.patterns import Unfit, Wish, as_kept, read
 
 MOST = 5_000  #: names that are looked at together, and mended by one list
 SHOWN = 300
@@ -89,11 +89,11 @@ def show(deps: Deps, person: PersonId, folder: FolderId) -> NamesKept:
     )  # fmt: skip
 
 
-def propose(deps: Deps, person: PersonId, folder: FolderId, which: Which) -> ListId:
+def propose(deps: Deps, person: PersonId, folder: FolderId, which: Which, by: Wish | None = None) -> ListId:
     """Make the list that gives names that do not conform what they could be called.
 
     *which*: those that an earlier pattern made; all that what is known suffices for; those that were guessed too.
-    Raises ``NotFound``, ``BadRequest``.
+    *by*: a pattern that names are read by as if it were an earlier one. Raises ``NotFound``, ``BadRequest``.
     """
     with deps.db.transaction() as conn:
         there = folders.one(conn, folder, person)
@@ -102,7 +102,7 @@ def propose(deps: Deps, person: PersonId, folder: FolderId, which: Which) -> Lis
         reader = NameReader.load(conn)
         wants = [
             _proposal(reader, one)
-            for one in _found(conn, person, folder, Structure(survey.folders(conn, person)))
+            for one in _found(conn, person, folder, Structure(survey.folders(conn, person)), by)
             if _is_wanted(one.judged, which)
         ]
     if not wants:
@@ -128,7 +128,9 @@ def _proposal(reader: NameReader, found: _Found) -> Proposal:
     return Proposal(act=acts.Correct.code, document=source.id, record=record, only=only, name=name)
 
 
-def _found(conn: Connection, person: PersonId, folder: FolderId, structure: Structure) -> Iterator[_Found]:
+def _found(
+    conn: Connection, person: PersonId, folder: FolderId, structure: Structure, by: Wish | None = None
+) -> Iterator[_Found]:
     kinds = _kinds(conn, structure, folder)
     numbers = kept.odd(conn, person, folder, kinds, MOST)
     known = survey.by_number(conn, person, numbers)
@@ -138,7 +140,7 @@ def _found(conn: Connection, person: PersonId, folder: FolderId, structure: Stru
             by_folder.setdefault(known[number].folder_id, []).append(known[number])
     house = Naming.load(conn)
     at = house.among(conn, by_folder)
-    earlier = _Earlier(conn, house)
+    earlier = _Earlier(conn, house, by)
     for one, sources in by_folder.items():
         there = at(one)
         cases = [
@@ -170,14 +172,18 @@ def _kinds(conn: Connection, structure: Structure, folder: FolderId) -> Mapping[
 class _Earlier:
     """The patterns that names of a folder may have been made by, asked for once for all folders of one charter."""
 
-    def __init__(self, conn: Connection, house: Naming) -> None:
+    def __init__(self, conn: Connection, house: Naming, by: Wish | None) -> None:
         self._conn, self._house = conn, house
+        try:
+            self._first = [read(house, by)] if by is not None else []
+        except Unfit as unfit:
+            raise BadRequest(unfit.fault.why, mend=unfit.fault.mend, field="by", at=unfit.fault.at) from None
         self._by_pattern: dict[Pattern, list[Pattern]] = {}
 
     def of(self, folder: FolderId, now: Pattern) -> list[Pattern]:
         found = self._by_pattern.get(now)
         if found is None:
-            found = self._by_pattern[now] = []
+            found = self._by_pattern[now] = [one for one in self._first if one != now]
             for one in kept.earlier(self._conn, folder, MOST_EARLIER):
                 try:
                     pattern = read(self._house, as_kept(one))

@@ -18,6 +18,7 @@ from waka.core.names import check_name, name_key, split_extension
 from waka.core.names.spotting import either_way
 from waka.core.renaming import Context, Sentence, SentenceError, explain
 from waka.core.renaming.by_example import contexts_of
+from waka.core.renaming.parts import Named, named
 from waka.core.words import counted
 from waka.errors import BadRequest
 from waka.records.folders import survey
@@ -67,6 +68,7 @@ class Looked:
     in_doubt: int = 0
     in_the_way: int = 0  #: names that are taken, alike or unfit
     ask: DocumentId | None = None  #: the document whose name would tell most
+    parts: Sequence[Named] = ()  #: of the first name, as a sentence speaks of them
     either_way: bool = False  #: dates could have the day or the month first, and no name shows which
 
 
@@ -110,6 +112,7 @@ def _look(conn: Connection, person: PersonId, renaming: Renaming, shown: int | N
         sentence=sentence, documents=len(told), changing=changing, ask=ask, names=told,
         in_doubt=sum(one.in_doubt for one in told), in_the_way=sum(bool(one.says) for one in told),
         either_way=ambiguous,
+        parts=named(split_extension(sources[0].name)[0], contexts[0].forms) if sources else (),
     )  # fmt: skip
     if shown is None or len(told) <= shown:
         return looked
