@@ -71,7 +71,7 @@ export function RenameManyDialog({ numbers, onClose }: Props) {
           size="small"
           virtual
           pagination={false}
-          scroll={{ y: 280, x: 936 }}
+          scroll={{ y: 300, x: 936 }}
           rowKey="number"
           dataSource={names}
           rowClassName={(one) => (one.in_doubt ? 'doubt' : '')}
