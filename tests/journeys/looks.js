@@ -5,8 +5,10 @@
     const style = getComputedStyle(el)
     return style.visibility !== 'hidden' && style.display !== 'none' && style.opacity !== '0' && !el.closest('.unseen, [hidden]')
   }
-  const scrolls = (style) => /auto|scroll/.test(style.overflowX + style.overflowY)
-  const clips = (style) => /hidden|clip/.test(style.overflowX + style.overflowY)
+  // a table that draws only the rows in sight scrolls them itself, with a bar of its own
+  const rolls = (box) => box.classList.contains('ant-table-tbody-virtual-holder')
+  const scrolls = (box, style) => rolls(box) || /auto|scroll/.test(style.overflowX + style.overflowY)
+  const clips = (box, style) => !rolls(box) && /hidden|clip/.test(style.overflowX + style.overflowY)
   const texts = []
   // beneath an open dialog the page is dimmed and out of reach: what counts is the dialog
   const walker = document.createTreeWalker([...document.querySelectorAll('.ant-modal, .ant-drawer')].find((one) => one.getBoundingClientRect().width > 0) ?? document.body, NodeFilter.SHOW_TEXT)
@@ -22,10 +24,10 @@
       for (let box = el; box; box = box.parentElement) {
         const style = getComputedStyle(box)
         const room = box.getBoundingClientRect()
-        if (clips(style) && (rect.right > room.right + 1 || rect.left < room.left - 1 || rect.bottom > room.bottom + 2)) {
+        if (clips(box, style) && (rect.right > room.right + 1 || rect.left < room.left - 1 || rect.bottom > room.bottom + 2)) {
           complaints.push(`cut off: “${node.data.trim().slice(0, 60)}” in ${box.className || box.tagName}`)
         }
-        if (scrolls(style)) {
+        if (scrolls(box, style)) {
           if (full.right > room.right + 1 && style.overflowX !== 'auto') complaints.push(`too wide: “${node.data.trim().slice(0, 60)}”`)
           rect = { left: Math.max(rect.left, room.left), right: Math.min(rect.right, room.right), top: Math.max(rect.top, room.top), bottom: Math.min(rect.bottom, room.bottom) }
           if (rect.bottom - rect.top < 4 || rect.right - rect.left < 2) gone = true
