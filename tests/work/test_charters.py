@@ -87,6 +87,8 @@ def test_names_beneath_a_charter_with_a_pattern_are_read_by_it_and_made_by_it(dr
     assert conforming(drive, "Finance/2025/rope 2 Apr 2025.txt")
     number = hand_in(drive.deps, drive.filer, "scan.txt", b"paper")
     made = file_arrival(drive.deps, drive.filer, number, replace(BILL, folder=drive.folder("Finance/2025")))
+    with drive.deps.db.transaction() as conn:
+        assert not patterns.is_due(conn), "what is filed is read as it is filed, and nothing else again"
     assert made.path == "Finance/2025/Tar 5 May 2025.txt"
     assert conforming(drive, made.path)
     (drive.root / "Finance/2025" / "Paint 3 Jun 2025.txt").write_text("by another program")

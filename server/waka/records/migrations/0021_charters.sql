@@ -95,8 +95,9 @@ begin
     return null;
 end
 $$;
+-- What is filed anew has its name read by the pattern of its folder as it is filed.
 create trigger document_comes_under after update of folder_id on document for each row
-    when (new.folder_id is distinct from old.folder_id and new.folder_id is not null) execute function document_comes_under();
+    when (new.folder_id <> old.folder_id) execute function document_comes_under();
 
 alter table logbook drop constraint logbook_action_check;
 alter table logbook add constraint logbook_action_check check (action in
