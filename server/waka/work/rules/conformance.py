@@ -75,9 +75,11 @@ def show(deps: Deps, person: PersonId, folder: FolderId) -> NamesKept:
     with deps.db.transaction() as conn:
         if folders.one(conn, folder, person) is None:
             raise NotFound("The folder")
+        # asked first: where names are read between these questions, what is told is asked for again
+        is_being_read = kept.is_being_read(conn)
+        counts = kept.counts(conn, person, folder)
         structure = Structure(survey.folders(conn, person))
         found = list(_found(conn, person, folder, structure))
-        counts, is_being_read = kept.counts(conn, person, folder), kept.is_being_read(conn)
     first = sorted(
         found, key=lambda one: (not one.judged.by_earlier, one.judged.stem is None, one.judged.guessed)
     )
