@@ -244,8 +244,6 @@ def _take_all(server: Server) -> None:
             page = context.new_page()
             page.goto("/")
             page.get_by_label("Sign-in").wait_for()
-            if scheme == "light":
-                take(page, "sign-in")
             sign_in(page)
             for show in (desk, find, logbook) if scheme == "light" else (desk,):
                 show(page)

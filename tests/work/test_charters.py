@@ -319,3 +319,15 @@ def test_old_names_are_read_by_a_pattern_that_they_follow_and_made_anew_by_the_o
     )  # fmt: skip
     with pytest.raises(BadRequest):
         conformance.propose(drive.deps, drive.keeper, folder, "earlier", replace(by, text="{when"))
+
+
+def test_earlier_patterns_of_each_folder_are_its_own(drive: SmallDrive) -> None:
+    """The pattern that holds is the same in both; what held before is not."""
+    declare(drive, "Finance/2025", names=SPOKEN)
+    drive.change("rename", ROPE, name="rope 2 Apr 2025.txt")
+    drive.change("rename", CANVAS, name="canvas 9 Jan 2026.txt")
+    declare(drive, "Finance/2025", names=None)
+    read_again(drive)
+    shown = conformance.show(drive.deps, drive.keeper, FolderId(drive.folder("Finance")))
+    told = {"".join(s.text for s in one.segments): one.by_earlier for one in shown.odd}
+    assert told == {"rope 2 Apr 2025.txt": True, "canvas 9 Jan 2026.txt": False}

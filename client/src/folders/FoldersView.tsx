@@ -144,7 +144,7 @@ export function FoldersView({ list }: { list?: 'tag' | 'bin' }) {
     const was = documents[at]?.name
     void named.then((name) => {
       if (was !== name) changes.run({ act: 'rename', documents: [from], name })
-    })
+    }, changes.fail)
     setRenaming(next)
     if (next !== null) choose(only(next))
   }

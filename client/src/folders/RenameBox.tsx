@@ -34,7 +34,7 @@ export function RenameBox({ number, name, onRename, onLeave }: Props) {
       else onLeave()
       return
     }
-    const short = asTyped || !mayBeShort(typed) ? Promise.resolve(null) : queries.fetchQuery(shorthandQuery(number, typed)).catch(() => null)
+    const short = asTyped || !mayBeShort(typed) ? Promise.resolve(null) : queries.fetchQuery(shorthandQuery(number, typed))
     onRename(short.then((found) => found?.name ?? typed + extension), goOn)
   }
   const meant = asked === typed && mayBeShort(typed) ? expanded.data : undefined

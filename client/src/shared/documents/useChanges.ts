@@ -81,9 +81,12 @@ export function useChanges(place: string, onDone: (done: Done, ask: Ask, leads: 
       }
     },
   })
-  const error = propose.error ?? run.error ?? undo.error
+  const [failed, setFailed] = useState<Error | null>(null) // before there was anything to change
+  const error = failed ?? propose.error ?? run.error ?? undo.error
   return {
+    fail: (why: Error) => setFailed(why),
     run: (ask: Ask, leads: number | null = null) => {
+      setFailed(null)
       undo.reset()
       propose.reset()
       if ((ask.documents?.length ?? 0) > AT_ONCE && LISTABLE.includes(ask.act)) {
@@ -98,6 +101,7 @@ export function useChanges(place: string, onDone: (done: Done, ask: Ask, leads: 
       if (!undo.isPending) undo.mutate()
     },
     clear: () => {
+      setFailed(null)
       run.reset()
       undo.reset()
       propose.reset()

@@ -166,11 +166,6 @@ def above(conn: Connection, folder: FolderId) -> list[FolderId]:
     return [FolderId(found[0]) for found in conn.execute(SQL["above"], {"folder": folder})]
 
 
-def names_down(conn: Connection, folder: FolderId) -> list[str]:
-    """Return the names of the folders from below the root down to *folder*, whoever may see them."""
-    return [str(found[0]) for found in conn.execute(SQL["names_down"], {"folder": folder})]
-
-
 def path(conn: Connection, folder: FolderId) -> str:
     return str(value(conn, SQL["path"], {"folder": folder}))
 

@@ -70,14 +70,6 @@ with recursive up as (
 )
 select id from up order by depth
 
--- name: names_down
-with recursive up as (
-    select id, parent_id, name, 0 as depth from folder where id = %(folder)s
-    union all
-    select f.id, f.parent_id, f.name, up.depth + 1 from folder f join up on f.id = up.parent_id
-)
-select name from up where parent_id is not null order by depth desc
-
 -- name: path
 select folder_path(%(folder)s)
 

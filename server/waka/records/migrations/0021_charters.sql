@@ -33,6 +33,16 @@ create function naming_folder(folder bigint) returns bigint language sql stable 
     select id from up where pattern_id is not null
 $$;
 
+-- A folder and all beneath it, as far as a person may see them.
+create function seen_beneath(top bigint, person bigint) returns setof bigint language sql stable rows 100 as $$
+    with recursive down as (
+        select id, access_id from folder where id = top
+        union all
+        select f.id, f.access_id from folder f join down on f.parent_id = down.id where f.removed_at is null
+    )
+    select down.id from down join sight s on s.access_id = down.access_id and s.person_id = person
+$$;
+
 -- Folders whose documents' names are to be read again, since another pattern holds there.
 create table names_to_read (
     folder_id bigint primary key references folder,

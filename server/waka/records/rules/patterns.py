@@ -32,6 +32,11 @@ class Revision:
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
+class FolderRevision(Revision):
+    folder_id: FolderId | None  #: that declared it; None: of the whole drive
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
 class Counts:
     documents: int
     conforming: int
@@ -51,9 +56,9 @@ def now(conn: Connection, folder: FolderId | None = None) -> Revision | None:
     return row(conn, SQL["now"], {"folder": folder}, Revision)
 
 
-def earlier(conn: Connection, folder: FolderId, limit: int) -> list[Revision]:
-    """Return the patterns that names in a folder may have been made by, its own latest first, then those above."""
-    return rows(conn, SQL["earlier"], {"folder": folder, "limit": limit}, Revision)
+def every(conn: Connection) -> list[FolderRevision]:
+    """Return all revisions of all patterns, in force or not, latest first."""
+    return rows(conn, SQL["every"], {}, FolderRevision)
 
 
 def put(conn: Connection, pattern: Pattern, person: PersonId, folder: FolderId | None = None) -> int:

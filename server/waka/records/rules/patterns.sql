@@ -7,18 +7,11 @@ where p.folder_id is not distinct from %(folder)s
   and (p.folder_id is null or p.id = (select pattern_id from charter where folder_id = %(folder)s))
 order by p.id desc limit 1
 
--- name: earlier
--- The patterns that held in a folder before the present one, and those of the folders above it, latest first.
-with recursive up as (
-    select id, parent_id, 0 as depth from folder where id = %(folder)s
-    union all
-    select f.id, f.parent_id, up.depth + 1 from folder f join up on f.id = up.parent_id
-)
-select p.id as revision, p.text, p.joiner, p.letter_case, p.transliterate, p.longest, p.created_at as changed_at,
+-- name: every
+-- All revisions of all patterns, whether they are in force or not, latest first.
+select p.folder_id, p.id as revision, p.text, p.joiner, p.letter_case, p.transliterate, p.longest, p.created_at as changed_at,
        w.name as changed_by
-from name_pattern p left join up on up.id = p.folder_id left join person w on w.id = p.changed_by
-where p.folder_id is null or up.id is not null
-order by coalesce(up.depth, 1000), p.id desc limit %(limit)s
+from name_pattern p left join person w on w.id = p.changed_by order by p.id desc
 
 -- name: put
 insert into name_pattern (folder_id, text, joiner, letter_case, transliterate, longest, changed_by)
@@ -26,25 +19,14 @@ values (%(folder)s, %(text)s, %(joiner)s, %(case)s, %(transliterate)s, %(longest
 
 -- name: counts
 -- How many names conform in a folder and beneath it, of those that this person may see.
-with recursive down as (
-    select id, access_id from folder where id = %(folder)s
-    union all
-    select f.id, f.access_id from folder f join down on f.parent_id = down.id where f.removed_at is null
-)
+with seen as materialized (select seen_beneath(%(folder)s, %(person)s) as id)
 select count(*) as documents, count(*) filter (where d.conforms) as conforming, count(distinct d.folder_id) as folders
-from down join sight s on s.access_id = down.access_id and s.person_id = %(person)s
-join document d on d.folder_id = down.id and d.state = 'filed'
+from seen join document d on d.folder_id = seen.id and d.state = 'filed'
 
 -- name: samples
 -- Some documents in a folder and beneath it that this person may see, with what is known of them: of each kind the
 -- latest, those that say most.
-with recursive down as (
-    select id, access_id from folder where id = %(folder)s
-    union all
-    select f.id, f.access_id from folder f join down on f.parent_id = down.id where f.removed_at is null
-), seen as materialized (
-    select down.id from down join sight s on s.access_id = down.access_id and s.person_id = %(person)s
-)
+with seen as materialized (select seen_beneath(%(folder)s, %(person)s) as id)
 select id from (
     select d.id, row_number() over (
         partition by d.kind order by (d."when" is null)::int + (d.party_id is null)::int + (d.what is null)::int, d.id desc) as nth
@@ -59,13 +41,7 @@ select id from (
 
 -- name: odd
 -- The documents in a folder and beneath it whose names do not conform or whose kind does not belong there.
-with recursive down as (
-    select id, access_id from folder where id = %(folder)s
-    union all
-    select f.id, f.access_id from folder f join down on f.parent_id = down.id where f.removed_at is null
-), seen as materialized (
-    select down.id from down join sight s on s.access_id = down.access_id and s.person_id = %(person)s
-)
+with seen as materialized (select seen_beneath(%(folder)s, %(person)s) as id)
 select d.id from document d join seen on seen.id = d.folder_id
 where d.state = 'filed' and (not d.conforms
       or exists (select from unnest(%(folders)s::bigint[], %(kinds)s::text[]) as k (folder_id, codes)

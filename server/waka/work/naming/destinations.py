@@ -108,7 +108,9 @@ def _by_charter(
         except PatternError:  # of a field that is gone
             continue
         why = said("led_by_charter", name=folder.path or "Drive")
-        found = _usable(conn, person, "charter", why, led, above=folders.names_down(conn, folder.id))
+        found = _usable(
+            conn, person, "charter", why, led, above=folder.path.split("/") if folder.path else ()
+        )
         if found is not None:
             return found
     return None

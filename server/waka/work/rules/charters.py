@@ -13,12 +13,13 @@ from waka.core.rules.charter import OTHERS, PARTS, Charter, From, holding
 from waka.errors import BadRequest, NotFound
 from waka.records.desk import naming
 from waka.records.finding import logbook
-from waka.records.folders import folders
+from waka.records.folders import folders, survey
 from waka.records.folders.folders import Folder
 from waka.records.rules import charters as kept
 from waka.records.rules import fields
 from waka.records.rules import patterns as kept_patterns
 from waka.records.rules.patterns import Revision
+from waka.work.changes.structure import Structure
 from waka.work.deps import Deps
 from waka.work.naming import destinations
 from waka.work.naming.house import Naming
@@ -27,7 +28,6 @@ from .keeping import assert_keeps
 from .patterns import Unfit, Wish, read
 
 LONGEST = 2_000  #: characters of a purpose or a statement
-OF_WHOM = ("purpose", "keeper")  #: parts that are told only as far as the folder that declares them is seen
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -73,11 +73,15 @@ def _shown(conn: Connection, person: PersonId, folder: Folder) -> Shown:
     way = folders.above(conn, folder.id)
     all_declared = kept.every(conn)
     names_by = kept.naming(conn, [folder.id]).get(folder.id)
-    there = [folders.one(conn, one, person) for one in way]
-    paths = {one.id: one.path for one in there if one is not None}
+    above = Structure(survey.folders_above(conn, person, [folder.id]))
+    paths = {one: above.path(one) for one in way if above.is_seen(one)}
     holds = holding(way, all_declared)
-    hidden = {part: None for part in OF_WHOM if getattr(holds.by, part) not in (None, *paths)}
-    charter = replace(holds.charter, **hidden)  # type: ignore[arg-type]  # none of what is hidden
+    charter, by = holds.charter, holds.by
+    # what a folder says of itself is told only to who may see it
+    if by.purpose not in paths:
+        charter, by = replace(charter, purpose=None), replace(by, purpose=None)
+    if by.keeper not in paths:
+        charter, by = replace(charter, keeper=None), replace(by, keeper=None)
     named = kept.people(conn)
     record = kept.kept(conn, folder.id)
     revision = kept_patterns.now(conn, names_by)
@@ -85,7 +89,7 @@ def _shown(conn: Connection, person: PersonId, folder: Folder) -> Shown:
     return Shown(
         folder=folder, edition=record.edition if record is not None else 0,
         own=next((one for one in all_declared if one.folder == folder.id), Charter(folder=folder.id)),
-        holds=charter, by=replace(holds.by, **hidden), paths=paths,
+        holds=charter, by=by, paths=paths,
         keeper=named.get(charter.keeper) if charter.keeper is not None else None,
         revision=revision, names_by=names_by or way[-1], people=named if folder.right == "keeper" else {},
     )  # fmt: skip

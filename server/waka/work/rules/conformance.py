@@ -2,8 +2,10 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterator, Mapping, Sequence
+from collections.abc import Iterator, Sequence
+from contextlib import suppress
 from dataclasses import dataclass, replace
+from itertools import chain
 from typing import Literal
 
 from psycopg import Connection
@@ -15,7 +17,6 @@ from waka.core.fields.record import with_fields_of
 from waka.core.ids import DocumentId, FolderId, ListId, PersonId
 from waka.core.names import Pattern, Segment, split_extension
 from waka.core.names.segments import segments_of
-from waka.core.rules.charter import holding
 from waka.core.rules.oddness import Case, Judged, judge
 from waka.core.words import counted
 from waka.errors import BadRequest, NotFound
@@ -28,6 +29,7 @@ from waka.work.changes.structure import Structure
 from waka.work.changes.ways.kept_list import propose as keep_list
 from waka.work.deps import Deps
 from waka.work.naming.house import Naming
+from waka.work.naming.kinds_taken import KindsTaken
 from waka.work.naming.reading import NameReader
 from waka.work.rules.patterns import Unfit, Wish, as_kept, read
 
@@ -134,7 +136,7 @@ def _found(
     conn: Connection, person: PersonId, folder: FolderId, structure: Structure, by: Wish | None = None
 ) -> Iterator[_Found]:
     kinds = _kinds(conn, structure, folder)
-    numbers = kept.odd(conn, person, folder, kinds, MOST)
+    numbers = kept.odd(conn, person, folder, kinds.by_folder, MOST)
     known = survey.by_number(conn, person, numbers)
     by_folder: dict[FolderId, list[Source]] = {}
     for number in numbers:
@@ -142,7 +144,7 @@ def _found(
             by_folder.setdefault(known[number].folder_id, []).append(known[number])
     house = Naming.load(conn)
     at = house.among(conn, by_folder)
-    earlier = _Earlier(conn, house, by)
+    earlier = _Earlier(conn, house, structure, by)
     for one, sources in by_folder.items():
         there = at(one)
         cases = [
@@ -152,48 +154,40 @@ def _found(
             )
             for source in sources
         ]  # fmt: skip
-        belong = kinds.get(one)
+        belong = kinds.by_folder.get(one)
         for source, judged in zip(sources, judge(cases, there.parties, there.label), strict=True):
-            strange = belong if belong is not None and source.kind not in belong else None
+            strange = None if kinds.fit(one, source.kind) else belong
             if judged.reasons or strange is not None:
                 yield _Found(source, judged, there, strange)
 
 
-def _kinds(conn: Connection, structure: Structure, folder: FolderId) -> Mapping[FolderId, Sequence[str]]:
+def _kinds(conn: Connection, structure: Structure, folder: FolderId) -> KindsTaken:
     """Return the kinds that belong in a folder and in those beneath it, where a charter says so."""
     declared = [one for one in charters.every(conn) if one.kinds is not None]
-    found: dict[FolderId, Sequence[str]] = {}
-    for one in structure.rows if declared else ():
-        way = structure.way(one)
-        kinds = holding(way, declared).charter.kinds if folder in way else None
-        if kinds is not None:
-            found[one] = kinds.codes
-    return found
+    ways = {one: structure.way(one) for one in structure.rows} if declared else {}
+    return KindsTaken.along(declared, {one: way for one, way in ways.items() if folder in way})
 
 
 class _Earlier:
-    """The patterns that names of a folder may have been made by, asked for once for all folders of one charter."""
+    """The patterns that names of a folder may have been made by: its own revisions, and those of folders above it."""
 
-    def __init__(self, conn: Connection, house: Naming, by: Wish | None) -> None:
-        self._conn, self._house = conn, house
+    def __init__(self, conn: Connection, house: Naming, structure: Structure, by: Wish | None) -> None:
+        self._house, self._structure = house, structure
         try:
             self._first = [read(house, by)] if by is not None else []
         except Unfit as unfit:
             raise BadRequest(unfit.fault.why, mend=unfit.fault.mend, field="by", at=unfit.fault.at) from None
-        self._by_pattern: dict[Pattern, list[Pattern]] = {}
+        self._by_folder: dict[FolderId | None, list[Pattern]] = {}
+        for revision in kept.every(conn):
+            with suppress(Unfit):  # of a field that is gone
+                self._by_folder.setdefault(revision.folder_id, []).append(read(house, as_kept(revision)))
 
     def of(self, folder: FolderId, now: Pattern) -> list[Pattern]:
-        found = self._by_pattern.get(now)
-        if found is None:
-            found = self._by_pattern[now] = [one for one in self._first if one != now]
-            for one in kept.earlier(self._conn, folder, MOST_EARLIER):
-                try:
-                    pattern = read(self._house, as_kept(one))
-                except Unfit:  # of a field that is gone
-                    continue
-                if pattern != now:
-                    found.append(pattern)
-        return found
+        """Return them, the likeliest first. *now*: the pattern that holds there."""
+        revisions = [self._by_folder.get(one, ()) for one in (*self._structure.way(folder), None)]
+        found = dict.fromkeys([*self._first, *chain.from_iterable(revisions)])
+        found.pop(now, None)
+        return list(found)[:MOST_EARLIER]
 
 
 def _told(structure: Structure, found: _Found) -> Odd:
