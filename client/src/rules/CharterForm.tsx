@@ -150,8 +150,8 @@ export function CharterForm({ shown, beneath, names, onNames: setNames }: Props)
           <Input aria-label="Filed under" className="mono" maxLength={400} spellCheck={false} placeholder="{when yyyy}/{who}" addonBefore={folder.name || 'Drive'} value={own.destination ?? ''} onChange={(event) => change({ destination: event.target.value })} />,
         )}
       {row('statement', 'Statement', holds.statement && <>“{holds.statement}” <small className="soft">confirmed at each upload</small></>, <Input.TextArea aria-label="Statement" rows={2} maxLength={2000} placeholder="What whoever uploads here confirms: where it comes from, who agreed" value={own.statement ?? ''} onChange={(event) => change({ statement: event.target.value })} />)}
-      {row('deepest', 'Depth', holds.deepest !== null && <>at most {plural(holds.deepest, 'level')} of folders, advised</>, <><InputNumber aria-label="Depth" min={1} max={40} value={own.deepest} onChange={(deepest) => change({ deepest })} /> levels of folders</>)}
-      {row('fullest', 'Size', holds.fullest !== null && <>at most {number(holds.fullest)} documents a folder, advised</>, <><InputNumber aria-label="Size" min={1} max={1000000} value={own.fullest} onChange={(fullest) => change({ fullest })} /> documents a folder</>)}
+      {row('deepest', 'Depth', holds.deepest === null ? null : <>at most {plural(holds.deepest, 'level')} of folders, advised</>, <><InputNumber aria-label="Depth" min={1} max={40} value={own.deepest} onChange={(deepest) => change({ deepest })} /> levels of folders</>)}
+      {row('fullest', 'Size', holds.fullest === null ? null : <>at most {number(holds.fullest)} documents a folder, advised</>, <><InputNumber aria-label="Size" min={1} max={1000000} value={own.fullest} onChange={(fullest) => change({ fullest })} /> documents a folder</>)}
       {put.error && <ProblemNote error={put.error} />}
       {mayChange ? (
         <div className="dialogacts">

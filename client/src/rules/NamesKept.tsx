@@ -32,7 +32,13 @@ export function NamesKept({ folder, onUse }: { folder: number; onUse: ((wish: Pa
   useEffect(() => {
     if (reading) void queries.invalidateQueries({ queryKey: outlineQuery.queryKey })
   }, [reading, queries])
-  if (names.error) return <ProblemNote error={names.error} />
+  if (names.error) {
+    return (
+      <aside className="nameskept" aria-label="How its names are kept">
+        <ProblemNote error={names.error} />
+      </aside>
+    )
+  }
   const found = names.data
   if (!found) return <aside className="nameskept" />
   const { documents, conforming } = found.counts
@@ -41,11 +47,16 @@ export function NamesKept({ folder, onUse }: { folder: number; onUse: ((wish: Pa
   return (
     <aside className="nameskept" aria-label="How its names are kept">
       <h2>How its names are kept</h2>
-      <Progress aria-label="Names that conform" percent={withEarlier} success={{ percent: share }} format={() => `${String(share)}%`} size="small" />
+      {documents === 0 && <p className="soft">No document stands here yet that you may see.</p>}
+      {documents > 0 && (
+        <>
+          <Progress status="normal" aria-label="Names that conform" percent={withEarlier} success={{ percent: share }} format={() => `${String(share)}%`} size="small" />
       <p className="soft">
         {number(conforming)} by the pattern{found.by_earlier > 0 && ` · ${number(found.by_earlier)} by an earlier one`} · {number(documents - conforming - found.by_earlier)} not
         {found.is_being_read && ' · being read just now'}
       </p>
+        </>
+      )}
       {mend.error && <ProblemNote error={mend.error} />}
       <div className="mendnames">
         {found.by_earlier > 0 && found.by_earlier < found.known && (
