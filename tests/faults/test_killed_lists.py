@@ -21,7 +21,7 @@ from waka.work.changes.ways import kept_list
 from waka.work.deps import Deps
 from waka.work.outside.taking_in import index_next
 
-KILLS = 200 if LONG else 6
+KILLS = 200 if LONG else 4
 
 
 def mixed(deps: Deps, rng: random.Random) -> tuple[list[Proposal], dict[int, int]]:

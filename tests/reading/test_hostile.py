@@ -10,6 +10,7 @@ from pathlib import Path
 
 import pytest
 
+from tests.conftest import LONG
 from tests.reading.hostile import FILES, _good
 from tests.support import children_of, wait_until
 from waka.errors import ReadingAway, StillReading, Unreadable
@@ -47,8 +48,10 @@ def answered(reader: Reader, file: BufferedReader, width: int) -> bytes:
 
 @pytest.mark.parametrize("name", FILES)
 def test_a_hostile_file_comes_to_an_end_and_others_are_answered(
-    reader: Reader, tmp_path: Path, name: str
+    reader: Reader, tmp_path: Path, name: str, monkeypatch: pytest.MonkeyPatch
 ) -> None:
+    if not LONG:
+        monkeypatch.setattr(reading, "RENDER_SECONDS", 4.0)  # what takes longer is ended sooner
     path, good = tmp_path / name, tmp_path / "good.pdf"
     path.write_bytes(FILES[name]())
     good.write_bytes(_good())
