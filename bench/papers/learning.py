@@ -67,6 +67,7 @@ def worksheet(random: random.Random) -> Paper:
     sheet.text(60, 760, "Marked by: ..............  Mark: ....... / 20", size=9)
     return Paper(
         layout="coursework-worksheet", kind="coursework", data=sheet.pdf(), who=learner, learner=learner, assignment=assignment, when=when, boxes=sheet.boxes,
+        reference=f"{number:02}", accept={"reference": [str(number)]},
     )  # fmt: skip
 
 

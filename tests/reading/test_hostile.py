@@ -97,6 +97,7 @@ def test_what_several_ask_for_is_made_once_and_trouble_is_remembered(
     path = tmp_path / "slow.pdf"
     path.write_bytes(FILES["slow page.pdf"]())
     monkeypatch.setattr(reading, "RENDER_SECONDS", 0.5)
+    monkeypatch.setattr(reading, "PATIENCE", 60.0)  # of who asks: a busy machine may take its time
     asked: list[object] = []
     plain = reading._Process.ask
     monkeypatch.setattr(reading._Process, "ask", lambda self, task: asked.append(task) or plain(self, task))

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from . import docx, image, mail, markdown, odt, packed, pdf, plain, recognised, separated, web_page, xlsx
+from . import docx, einvoice, image, mail, markdown, odt, packed, pdf, plain, recognised, separated, web_page, xlsx
 from .base import Box, Format, decoded
 
 __all__ = ["FORMATS", "Box", "Format", "decoded", "form_of", "has_form", "of"]
@@ -19,6 +19,7 @@ FORMATS: tuple[Format, ...] = (
     recognised.ODP,
     image.FORMAT,
     mail.FORMAT,
+    einvoice.FORMAT,
     web_page.FORMAT,
     separated.FORMAT,
     markdown.FORMAT,

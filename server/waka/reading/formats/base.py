@@ -7,8 +7,18 @@ from dataclasses import dataclass
 from typing import BinaryIO
 
 Box = tuple[float, float, float, float]  #: left, top, width and height as shares of a page
+WordAt = tuple[str, float, float, float, float]  #: a word, then left, top, right, bottom in points
 MOST_TEXT = 2_000_000  #: characters kept of one document
 MOST_READ = 40 << 20  #: bytes of a mail or text that are looked at
+
+
+@dataclass(frozen=True, slots=True)
+class PageWords:
+    """A page and where its words stand. Lengths in points from the top left corner."""
+
+    width: float
+    height: float
+    words: list[WordAt]
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -23,6 +33,9 @@ class Format:
     starts: Callable[[bytes], bool] | None = None  #: whether a file with this head is one
     inside: str = ""  #: the folder in an office package that tells it
     text: Callable[[BinaryIO], Iterator[str]] | None = None
+    words: Callable[[BinaryIO], Iterator[PageWords]] | None = None  #: where they stand; None: as its text has them
+    facts: Callable[[BinaryIO], dict[str, str]] | None = None  #: what it says exactly, such as an electronic invoice
+    parts: Callable[[BinaryIO], Iterator[tuple[str, bytes]]] | None = None  #: files in it, with their names
     html: Callable[[BinaryIO], Iterable[str]] | None = None  #: to be cleaned of all that acts
     pages: Callable[[BinaryIO], int] | None = None  #: how many can be shown as pictures
     render: Callable[[BinaryIO, int, int], bytes] | None = (

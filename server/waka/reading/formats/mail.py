@@ -7,11 +7,13 @@ import email.policy
 import html
 from collections.abc import Iterable, Iterator
 from email.message import EmailMessage
+from itertools import islice
 from typing import BinaryIO
 
 from .base import MOST_READ, Format
 from .web_page import html_text
 
+MOST_PARTS = 40  #: attachments that are looked at
 _HEADS = (b"from:", b"received:", b"return-path:", b"mime-version:", b"message-id:",
                b"date:", b"subject:", b"to:", b"delivered-to:")  # fmt: skip
 
@@ -37,6 +39,31 @@ def _text(file: BinaryIO) -> Iterator[str]:
         yield f"Attached: {part.get_filename() or part.get_content_type()}"
 
 
+def _facts(file: BinaryIO) -> dict[str, str]:
+    """Return who sent it, to whom, when and about what; the date as the sender's clock had it."""
+    message = email.message_from_bytes(file.read(MOST_READ), policy=email.policy.default)
+    told = {"sort": "mail"}
+    for code, header in (("who", "From"), ("to", "To"), ("what", "Subject")):
+        if message[header]:
+            told[code] = str(message[header])[:400]
+    date = getattr(message["Date"], "datetime", None)
+    if date is not None:
+        told["when"] = date.date().isoformat()
+    return told
+
+
+def _parts(file: BinaryIO) -> Iterator[tuple[str, bytes]]:
+    message = email.message_from_bytes(file.read(MOST_READ), policy=email.policy.default)
+    assert isinstance(message, EmailMessage)
+    for part in islice(message.iter_attachments(), MOST_PARTS):
+        if part.get_content_maintype() != "multipart":
+            content = part.get_payload(decode=True)
+            if part.get_content_type() == "message/rfc822":
+                content = bytes(part.get_content())
+            if isinstance(content, bytes):
+                yield part.get_filename() or part.get_content_type(), content
+
+
 def _html(file: BinaryIO) -> Iterable[str]:
     message = email.message_from_bytes(file.read(), policy=email.policy.default)
     assert isinstance(message, EmailMessage)
@@ -56,5 +83,5 @@ def _html(file: BinaryIO) -> Iterable[str]:
 
 
 FORMAT = Format(
-    code="eml", media_types=("message/rfc822",), extension=".eml", starts=_starts, text=_text, html=_html,
+    code="eml", media_types=("message/rfc822",), extension=".eml", starts=_starts, text=_text, html=_html, facts=_facts, parts=_parts,
 )  # fmt: skip

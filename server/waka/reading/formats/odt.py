@@ -12,13 +12,15 @@ from .tables import table
 
 def _text(file: BinaryIO) -> Iterator[str]:
     from odf import teletype
-    from odf.namespaces import TEXTNS
+    from odf.namespaces import TABLENS, TEXTNS
     from odf.opendocument import load
 
-    document = load(file)
-    for node in document.text.childNodes:
-        for inner in _blocks(node, ((TEXTNS, "h"), (TEXTNS, "p"))):
-            yield teletype.extractText(inner)
+    lines = ((TEXTNS, "h"), (TEXTNS, "p"))
+    for node in load(file).text.childNodes:
+        # a row of a table is a line, its cells set apart as in every other format
+        for row in _blocks(node, ((TABLENS, "table-row"), (TEXTNS, "h"), (TEXTNS, "p"))):
+            cells = row.childNodes if getattr(row, "qname", None) == (TABLENS, "table-row") else [row]
+            yield "\t".join(" ".join(map(teletype.extractText, _blocks(cell, lines))) for cell in cells)
 
 
 def _blocks(node: object, names: tuple[object, ...]) -> Iterator[object]:

@@ -9,6 +9,7 @@ from typing import TYPE_CHECKING, BinaryIO
 
 from waka.reading.zips import Damaged, Locked
 
+from . import pdf_words
 from .base import Box, Format
 
 if TYPE_CHECKING:
@@ -94,6 +95,7 @@ FORMAT = Format(
     extension=".pdf",
     starts=_starts,
     text=_text,
+    words=pdf_words.words,
     pages=_pages,
     render=_render,
     matches=_matches,

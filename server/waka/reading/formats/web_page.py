@@ -22,6 +22,9 @@ def _html(file: BinaryIO) -> Iterable[str]:
     yield decoded(file.read())
 
 
+_LINES = frozenset(("p", "div", "br", "tr", "li", "h1", "h2", "h3", "h4", "h5", "h6", "dt", "dd", "table", "hr"))
+
+
 class _Text(HTMLParser):
     def __init__(self) -> None:
         super().__init__()
@@ -30,7 +33,7 @@ class _Text(HTMLParser):
 
     def handle_starttag(self, tag: str, attrs: object) -> None:  # noqa: ARG002 - the library's signature
         self.hidden += tag in ("script", "style")
-        self.out.append("\n" if tag in ("p", "div", "br", "tr", "li", "h1", "h2", "h3") else "")
+        self.out.append("\n" if tag in _LINES else "\t" if tag in ("td", "th") else "")
 
     def handle_endtag(self, tag: str) -> None:
         self.hidden -= tag in ("script", "style") and self.hidden > 0
@@ -44,7 +47,7 @@ def html_text(html: str) -> str:
     """Return the words of *html*, without scripts and styles."""
     parser = _Text()
     parser.feed(html)
-    return re.sub(r"\n\s*\n+", "\n", "".join(parser.out)).strip()
+    return re.sub(r"\s*\n\s*", "\n", re.sub(r"[ \r]*\t[ \t\r]*", "\t", "".join(parser.out))).strip()
 
 
 FORMAT = Format(

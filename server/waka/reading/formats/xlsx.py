@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import html
 from collections.abc import Iterable, Iterator
+from datetime import datetime, time
 from typing import BinaryIO
 
 from . import tables
@@ -26,9 +27,15 @@ def _text(file: BinaryIO) -> Iterator[str]:
             seen += max(1, len(row))
             if number >= MOST_ROWS or seen > MOST_CELLS:
                 break
-            cells = ["" if cell is None else str(cell) for cell in row]
+            cells = [_shown(cell) for cell in row]
             if any(cells):
                 yield "\t".join(cells).rstrip()
+
+
+def _shown(cell: object) -> str:
+    if isinstance(cell, datetime):
+        return cell.date().isoformat() if cell.time() == time() else cell.isoformat(" ", "minutes")
+    return "" if cell is None else f"{cell:.2f}" if isinstance(cell, float) else str(cell)
 
 
 def _html(file: BinaryIO) -> Iterable[str]:

@@ -1,0 +1,1 @@
+"""Fields read from the words of a page, each with the place where it stands."""

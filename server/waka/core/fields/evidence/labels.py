@@ -1,0 +1,167 @@
+"""What stands before a value says what it is: the words for it in five languages, and what they mean.
+
+A label's *meaning* is one word of Waka's own, such as ``due`` or ``order_date``. What is found is the phrase that ends
+nearest to the value, so that in “Total due on 3 March” the date is a due date and in “Amount due: £12” the sum a total.
+"""
+
+from __future__ import annotations
+
+import re
+from collections.abc import Mapping
+from dataclasses import dataclass
+from functools import lru_cache
+
+from .letters import plain
+
+#: Of dates. “own” is the day of the paper itself.
+DATES: Mapping[str, str] = {
+    "own": """invoice date|date of invoice|bill date|date of bill|date of this bill|issue date|date of issue|date issued|issued|issued on|
+        dated|tax point|tax date|document date|statement date|date of statement|date of report|report date|letter date|receipt date|
+        date of receipt|date of purchase|transaction date|date paid|paid on|payment date|date of payment|quote date|quotation date|
+        date of quotation|credit date|credit note date|date of credit note|date of certificate|certificate date|date of policy|despatch note date|
+        delivery note date|date of order confirmation|order confirmation date|meeting of|held on|date of meeting|meeting held on|held|minutes of|meeting of the|
+        minutes of meeting|date of assessment|assessment date|date of this assessment|assessed on|reviewed on|completed on|date completed|handed in|handed in on|
+        submitted|submitted on|date submitted|date handed in|awarded on|awarded|given on|given this|signed on|made on|on this|this|date of notice|notice date|
+        rechnungsdatum|belegdatum|ausstellungsdatum|ausgestellt am|datum der rechnung|rechnung vom|vom|datum des schreibens|gutschriftsdatum|
+        date de facture|date de la facture|date d'emission|date d'etablissement|emise le|emis le|fait le|facture du|date du document|le|
+        factuurdatum|datum factuur|factuur datum|notadatum|creditdatum|d d|
+        data wystawienia|data faktury|wystawiono|wystawiono dnia|data wystawienia faktury|z dnia|data dokumentu|dnia""",
+    "date": "date|date:|datum|data|on|date and time|day|date/time",
+    "due": """due|due on|due by|due date|date due|payment due|payment due date|payment due by|payable by|pay by|please pay by|to be paid by|pay before|
+        please pay before|payment by|payment before|payment required by|must be paid by|settle by|no later than|not later than|will be collected on|
+        taken on|collected on|direct debit on|will be taken on|on or after|on or about|by|before|last date for payment|to reach us by|return by|reply by|
+        fallig am|fallig|falligkeit|falligkeitsdatum|zahlbar bis|zahlung bis|bis zum|bis spatestens|zu zahlen bis|zahlungsziel|
+        echeance|date d'echeance|a regler avant le|a payer avant le|avant le|date limite de paiement|payable le|reglement avant le|au plus tard le|
+        vervaldatum|te betalen voor|uiterste betaaldatum|betalen voor|uiterlijk|voor|betaaldatum|
+        termin platnosci|termin zaplaty|platne do|do dnia|zaplacic do""",
+    "order_date": """order date|date of order|ordered|ordered on|date ordered|your order of|order of|purchase order date|p o date|po date|of your order|
+        bestelldatum|auftragsdatum|bestellt am|bestellung vom|auftrag vom|ihre bestellung vom|date de commande|commande du|commandé le|besteldatum|
+        orderdatum|uw bestelling van|data zamowienia|zamowienie z dnia""",
+    "delivery": """delivery date|date of delivery|delivered|delivered on|date of supply|supply date|shipped|ship date|shipping date|dispatched|
+        despatched|despatch date|dispatch date|collected|returned|hired from|hire from|hire period|date required|required by|lieferdatum|leistungsdatum|geliefert am|
+        liefertermin|versanddatum|lieferung vom|leistungszeitraum|date de livraison|livre le|livraison du|date d'expedition|leverdatum|geleverd op|verzenddatum|
+        leveringsdatum|data sprzedazy|data dostawy|data wydania|data dokonania dostawy""",
+    "printed": """printed|printed on|print date|date printed|generated|generated on|created|run date|scanned|scanned on|received|received on|
+        date received|stamped|copied|downloaded|accessed|last updated|updated|gedruckt am|druckdatum|eingegangen|eingang|imprime le|recu le|
+        gedrukt op|ontvangen|wydrukowano|wplynelo|data wydruku""",
+    "period": """from|to|until|period|for the period|period from|billing period|bill period|period covered|charges from|charges to|readings|reading|reading on|
+        meter reading|previous reading|present reading|last reading|next reading|next reading about|between|and|week ending|week commencing|month of|term|
+        season|zeitraum|abrechnungszeitraum|vom bis|periode|du|au|van|tot|tot en met|okres|od""",
+    "expiry": """expires|expires on|expiry|expiry date|date of expiry|expiration date|valid until|valid to|valid till|valid thru|valid through|
+        cover ends|ends|end date|ends on|period of insurance to|to midnight on|renewal date|renewal|renewal due|renew by|due for renewal|next inspection|
+        next inspection due|next test due|next examination due|next review|review date|date of next review|review by|review due|good until|not valid after|lasts until|
+        until and including|gultig bis|lauft ab|ablaufdatum|valable jusqu'au|expire le|date d'expiration|geldig tot|wazne do|data waznosci""",
+    "begins": """begins|cover begins|start date|starts|commences|commencing|commencement|from noon on|valid from|effective|effective from|effective date|inception|
+        gultig ab|gultig vom|valable a partir du|geldig vanaf|wazne od|date of employment|joined""",
+    "birth": "date of birth|born|born on|dob|d o b|birthday|geburtsdatum|geboren|date de naissance|ne le|geboortedatum|data urodzenia",
+    "other": """date of inspection|inspection date|inspected on|visit|visited|date of visit|next meeting|date of next meeting|next|last meeting|last|meeting on|
+        balance on|balance at|balance as at|as at|last bill|your last bill|previous bill|payment received|payment received on|received with thanks on|next payment|next bill|next payment due|your letter of|matters arising from|minutes of the last meeting held on|last meeting held on|
+        letter of|dated your|our invoice|invoice of|our letter of|your email of|your message of|performance|performance date|event|event date|date of event|
+        concert|show|opening|first night|hearing|appointment|incident|date of incident|last payment|your payment of|since|registered|founded|established|est|
+        rev|revision|version|form|edition|issue|page|value date|
+        zum|termin|am|ihr schreiben vom|votre lettre du|uw brief van""",
+}  # fmt: skip
+
+#: Of sums. “total” is what the paper asks for in the end.
+SUMS: Mapping[str, str] = {
+    "total": """total|grand total|invoice total|total invoice|total due|total to pay|total payable|amount due|amount payable|amount to pay|balance due|
+        balance to pay|balance payable|balance now|balance now due|to pay|please pay|please pay this amount|you owe|what you owe|now due|total amount|total amount due|total incl vat|
+        total including vat|total inc vat|total with vat|total gbp|total paid|total charged|amount paid|amount charged|sum due|sum payable|payment due|
+        total now due|total for this bill|total charges|total this bill|total of this bill is|the total of this bill is|comes to|total comes to|net pay|net payable|amount received|total credit|
+        credit total|total credited|amount credited|amount of credit|total refund|refund|we will collect|will be collected|total premium|premium|premium due|amount|sum|the sum of|
+        account balance|closing balance|balance outstanding|outstanding balance|outstanding|balance carried down|total outstanding|total balance|amount outstanding|balance|owing|gross|gross total|total gross|
+        payment amount|amount of payment|total remitted|fee|subscription|total expenses|total claimed|total claim|
+        gesamtbetrag|rechnungsbetrag|zu zahlen|zu zahlender betrag|endbetrag|summe brutto|gesamtsumme|gesamt|bruttobetrag|brutto|zahlbetrag|gesamt brutto|
+        rechnungssumme|gutschriftsbetrag|summe|endsumme|betrag|total eur|total brutto|
+        total ttc|net a payer|montant ttc|montant du|montant total|total a payer|a payer|total general|total ttc eur|net a payer ttc|montant a payer|total de l'avoir|solde|
+        totaal|te betalen|totaal incl btw|totaalbedrag|totaal te betalen|te voldoen|totaal inclusief btw|factuurbedrag|eindtotaal|totaal eur|totaal bedrag|
+        do zaplaty|razem brutto|razem do zaplaty|kwota do zaplaty|wartosc brutto|razem|ogolem|kwota naleznosci|suma|do zwrotu""",
+    "net": """subtotal|sub total|sub-total|net|net total|total net|net amount|total excl vat|total ex vat|total excluding vat|total before vat|goods|goods total|goods value|total goods|
+        before tax|taxable|taxable amount|charges|charges for this period|total exclusive|nett|items|
+        nettobetrag|zwischensumme|summe netto|netto|warenwert|gesamt netto|nettosumme|total ht|sous-total|sous total|montant ht|base ht|subtotaal|totaal excl btw|
+        totaal exclusief btw|bedrag excl btw|razem netto|wartosc netto|suma netto""",
+    "tax": """vat|v a t|tax|sales tax|gst|total vat|vat total|vat amount|incl vat|includes vat|including vat|of which vat|vat included|vat at|mwst|ust|umsatzsteuer|zzgl mwst|mehrwertsteuer|
+        enthaltene mwst|tva|dont tva|montant tva|total tva|btw|btw bedrag|totaal btw|podatek|podatek vat|kwota vat|suma vat|duty|ipt|insurance premium tax""",
+    "paid": """cash|change|card|visa|mastercard|debit|tendered|given|cash tendered|change due|paid by card|contactless|deposit|deposit paid|less deposit|already paid|paid|payment received|
+        payments received|less payments|payment|paid to date|received with thanks|payments|credits|bar|gegeben|ruckgeld|anzahlung|bereits bezahlt|especes|rendu|carte|acompte|contant|
+        wisselgeld|aanbetaling|zaliczka|gotowka|reszta|zaplacono""",
+    "old": """balance brought forward|brought forward|carried forward|b/f|c/f|previous balance|balance from your last bill|last bill|your last bill|opening balance|
+        amount of your last bill|balance from last bill|carry forward|carried over|page total|ubertrag|report|a reporter|transport|z przeniesienia""",
+    "part": """price|unit price|rate|each|per|per hour|per day|per month|standing charge|discount|less discount|carriage|delivery|postage|shipping|p&p|hire charge|
+        balance b/f|monthly|limit|sum insured|limit of indemnity|excess|cover|value|insured value|budget|in the bank|cash in hand|grant|hours|instalment|saving|you save|
+        skonto|rabatt|versand|versandkosten|remise|frais de port|port|korting|verzendkosten|rabat|gross pay|pay to date|tax to date|year to date|national insurance|pension""",
+}  # fmt: skip
+
+#: Of numbers. “own” is the number of the paper itself; with what it is of, where it says that.
+NUMBERS: Mapping[str, str] = {
+    "own": """invoice no|invoice number|invoice nr|invoice #|invoice|invoice ref|invoice reference|invoice id|bill no|bill number|bill ref|bill reference|
+        bill|document no|document number|document ref|document reference|document|receipt no|receipt number|receipt #|receipt|receipt id|credit note no|credit note number|credit note|credit memo|credit no|
+        certificate no|certificate number|certificate ref|cert no|certificate|policy no|policy number|policy|licence no|licence number|license number|license no|licence|report no|report number|report ref|report reference|report|
+        quotation no|quotation number|quote no|quote number|quote ref|quotation|quote|pro forma no|proforma no|pro-forma no|pro forma|delivery note no|delivery note number|delivery note|docket no|docket number|docket|
+        despatch note|despatch note no|statement no|statement number|statement ref|sheet no|sheet number|assessment no|assessment number|assessment ref|risk assessment no|ra no|claim no|claim number|
+        worksheet|worksheet no|work sheet|exercise|exercise no|log sheet|assignment|homework|homework no|sheet|report no|
+        remittance no|remittance number|remittance ref|advice no|advice number|payment ref|payment reference|payment advice|transaction no|transaction|trans|trans no|ticket|ticket no|slip no|sale no|sale|till receipt|txn|demand no|demand number|
+        rechnungsnummer|rechnungs-nr|rechnungs nr|rechnung nr|rechnungsnr|rechnung|rechn nr|re-nr|re nr|belegnummer|beleg-nr|beleg nr|gutschrift nr|gutschrift|gutschriftsnummer|dokumentnummer|
+        facture n°|facture no|numero de facture|n° de facture|no de facture|n° facture|facture|facture numero|avoir n°|avoir no|avoir|numero|piece n°|
+        factuurnummer|factuurnr|factuur nr|factuur|nota nr|notanummer|creditnota|creditnota nr|creditfactuur|creditfactuurnummer|
+        nr faktury|faktura nr|faktura vat nr|numer faktury|faktura|faktura vat|faktura korygujaca|faktura korygujaca nr|korekta nr""",
+    "ours": """our ref|our reference|our ref no|ref|reference|reference no|reference number|ref no|please quote|quote this reference|quote|case no|case number|file ref|file no|file|
+        unser zeichen|unsere zeichen|aktenzeichen|notre reference|nos ref|n/ref|onze referentie|ons kenmerk|kenmerk|nasz znak|znak sprawy|referenz|referentie""",
+    "plain": "no|number|nr|#|n°|numer|nummer|no of this document|numero",
+    "order": """order no|order number|your order|your order no|p o|po|po no|po number|p o no|p o number|p o #|po #|purchase order|purchase order no|purchase order number|order ref|order|your po|
+        job no|job number|booking|booking no|booking ref|contract no|bestellnummer|bestell-nr|ihre bestellung|bestellung|auftragsnummer|auftrag|auftrags-nr|ihre bestellnummer|
+        votre commande|commande n°|commande no|commande|bon de commande|uw bestelling|ordernummer|bestelnummer|uw ordernummer|zamowienie nr|zamowienie|nr zamowienia""",
+    "account": """account no|account number|account|account ref|a/c|a/c no|customer no|customer number|customer ref|customer id|customer|client ref|client no|client number|member no|membership no|
+        membership number|customer #|acct|your account|your account number|kundennummer|kd-nr|kd nr|kunden-nr|kundennr|code client|client n°|no client|n° client|numero client|klantnummer|
+        debiteurnr|debiteurnummer|klantnr|nr klienta|numer klienta|meter no|meter number|meter serial number|supply number|mpan|serial no|serial number""",
+    "your": "your ref|your reference|yr ref|ihr zeichen|votre reference|v/ref|uw referentie|uw kenmerk|your refs|wasz znak",
+    "foreign": """vat no|vat reg|vat reg no|vat number|vat registration|vat registration no|vat registration number|vat|company no|company number|registered no|registered in|registration no|reg no|reg|
+        registered charity|charity no|charity number|registered charity no|company registration|registered number|tel|telephone|phone|fax|mobile|tel no|telefon|sort code|bank|iban|bic|swift|
+        ust-idnr|ust-id|steuernummer|steuer-nr|hrb|amtsgericht|siret|siren|rcs|n° tva|tva|kvk|btw-nr|btw nr|btw|nip|regon|krs|ein|tax id|page|room|unit|box|po box|
+        model|part no|item no|item|code|qty|quantity|version|form|grade|level|class|mark|marks|act|section|table|terminal|merchant|auth|auth code|till|card|
+        previous invoice|original invoice|against invoice|relates to invoice|in respect of invoice|for invoice|our invoice|re invoice|zu rechnung|concerne la facture|betreft factuur|do faktury""",
+}  # fmt: skip
+
+
+@dataclass(frozen=True, slots=True)
+class Label:
+    meaning: str
+    phrase: str
+    distance: int  #: characters between the phrase and the value
+
+
+_WORDS = re.compile(r"[^\W_]+(?:['&/°#-][^\W_]+)*[#°]?|#|n°", re.UNICODE)
+
+
+@lru_cache(maxsize=8)
+def _table(name: str) -> dict[tuple[str, ...], str]:
+    source = {"dates": DATES, "sums": SUMS, "numbers": NUMBERS}[name]
+    table: dict[tuple[str, ...], str] = {}
+    for meaning, phrases in source.items():
+        for phrase in phrases.split("|"):
+            words = tuple(_WORDS.findall(plain(" ".join(phrase.split()))))
+            if words:
+                table.setdefault(words, meaning)
+    return table
+
+
+LONGEST = 6  #: words of a phrase
+
+
+def label(table: str, text: str, most: int = 40) -> Label | None:
+    """Return what the end of *text*, which stands before a value, says of it; None where it says nothing known.
+
+    *table*: ``dates``, ``sums`` or ``numbers``. *most*: characters that may stand between the label and the value.
+    """
+    tail = plain(text[-120:])
+    found = [(match[0], match.start(), match.end()) for match in _WORDS.finditer(tail)]
+    phrases = _table(table)
+    for last in range(len(found), 0, -1):
+        distance = len(tail) - found[last - 1][2]
+        if distance > most:
+            return None
+        for first in range(max(0, last - LONGEST), last):
+            meaning = phrases.get(tuple(word for word, _, _ in found[first:last]))
+            if meaning is not None:
+                return Label(meaning, " ".join(word for word, _, _ in found[first:last]), distance)
+    return None

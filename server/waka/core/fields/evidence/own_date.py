@@ -1,0 +1,114 @@
+"""The day of a paper itself, told from the days on which it is due, was ordered, delivered, printed; and those too."""
+
+from __future__ import annotations
+
+from collections import Counter
+from collections.abc import Mapping, Sequence
+from dataclasses import dataclass
+from datetime import date
+
+from waka.core.fields.office import DateOrder
+
+from .context import Found, Named, Paper
+from .dates import Spot, order_shown, spots
+from .page import Cell, Line
+
+_OF_OWN: Mapping[str, float] = {
+    "own": 6.0, "date": 5.0, "due": -6.0, "order_date": -5.0, "delivery": -4.0, "printed": -5.0, "period": -5.0, "expiry": -6.0, "begins": -2.0,
+    "birth": -9.0, "other": -5.0,
+}  # fmt: skip
+_WHERE = {"before": 0.0, "left": -0.1, "above": -0.5}
+_ON = frozenset({"on", "this", "le", "vom", "dnia", "z dnia", "held on", "dated", "made on", "given", "day"})
+_COLUMN = 3  #: dates below one another make a column of a table
+
+
+@dataclass(frozen=True, slots=True)
+class Dated:
+    """A date on a paper, and what is said of it."""
+
+    line: Line
+    at: int
+    spot: Spot
+    named: tuple[Named, ...]
+
+    @property
+    def cell(self) -> Cell:
+        return self.line.cells[self.at]
+
+    @property
+    def meaning(self) -> str | None:
+        return self.named[0].label.meaning if self.named else None
+
+
+def dated(paper: Paper, usual: DateOrder) -> list[Dated]:
+    """Return all dates of *paper*, read in the order that it shows, or else in the *usual* one."""
+    shown = order_shown("\n".join(line.text for line in paper.lines)) or usual
+    return [
+        Dated(line, at, spot, tuple(paper.named("dates", line, at, spot.start)))
+        for line, at, cell in paper.cells()
+        for spot in spots(cell.text, shown)
+    ]
+
+
+def own_dates(paper: Paper, found: Sequence[Dated]) -> list[Found[date]]:
+    """Return what may be the paper's own date, the likeliest first."""
+    columns = Counter((one.line.page.number, round(one.cell.left / 4)) for one in found if one.spot.start == 0)
+    first_page = min((one.line.page.number for one in found), default=1)
+    told = []
+    for at, one in enumerate(found):
+        score, why = _by_label(one)
+        alone = _is_alone(one)
+        if one.meaning is None:
+            score += 3.0 if alone else 0.4
+            why = "alone" if alone else "in_text"
+        place = paper.place(one.cell)
+        score += 1.2 * (1 - place) - 1.5 * min(2, one.line.page.number - first_page) - 0.05 * min(at, 20)
+        if columns[one.line.page.number, round(one.cell.left / 4)] >= _COLUMN and one.meaning in (None, "date") and one.spot.start == 0:
+            score -= 3.5
+        score -= 3.0 * one.spot.bare
+        told.append(Found(one.spot.value, one.cell.text[one.spot.start : one.spot.end], one.cell.box(one.spot.start, one.spot.end), score, why))
+    return _merged(told)
+
+
+def with_meaning(found: Sequence[Dated], meaning: str) -> list[Found[date]]:
+    """Return the dates whose label says *meaning*."""
+    told = [
+        Found(one.spot.value, one.cell.text[one.spot.start : one.spot.end], one.cell.box(one.spot.start, one.spot.end),
+              5.0 + _WHERE[one.named[0].where] - 0.05 * one.named[0].label.distance, f"{meaning}_{one.named[0].where}")
+        for one in found if one.meaning == meaning
+    ]  # fmt: skip
+    return _merged(told)
+
+
+def _by_label(one: Dated) -> tuple[float, str]:
+    if not one.named:
+        return 0.0, ""
+    named = one.named[0]
+    score = _OF_OWN[named.label.meaning] + _WHERE[named.where] - 0.04 * named.label.distance
+    if score > 0 and named.where == "before" and _is_in_prose(one.cell.text[: one.spot.start]):
+        # in running text such words speak of another day as often as of the paper's own
+        score = 0.6 if named.label.phrase in _ON else score - 3.5
+    return score, f"{named.label.meaning}_{named.where}"
+
+
+def _is_in_prose(before: str) -> bool:
+    return sum(word.isalpha() and word.islower() for word in before.split()) > 3
+
+
+def _is_alone(one: Dated) -> bool:
+    """Whether a date makes up its cell: but for a day of the week, a place before it, or a time."""
+    text = one.cell.text
+    before, after = text[: one.spot.start].strip(" ,.:;-–"), text[one.spot.end :].strip(" ,.;-–")
+    return len(before.split()) <= 3 and len(before) <= 24 and len(after) <= 8 and not any(c.isdigit() for c in before)
+
+
+def _merged(found: list[Found[date]]) -> list[Found[date]]:
+    """Put together what is said more than once: the best place of each, a little surer for each further one."""
+    best: dict[date, Found[date]] = {}
+    for one in sorted(found, key=lambda f: -f.score):
+        known = best.get(one.value)
+        if known is None:
+            best[one.value] = one
+        elif one.score > 0:
+            best[one.value] = Found(known.value, known.text, known.box, known.score + min(0.5, 0.1 * one.score), known.why)
+    return sorted(best.values(), key=lambda f: -f.score)

@@ -1,0 +1,163 @@
+"""The number of a paper itself, told from those of orders, customers, accounts, taxes and telephones."""
+
+from __future__ import annotations
+
+import re
+from collections.abc import Mapping
+from dataclasses import dataclass
+
+from .context import Found, Paper
+from .dates import spots
+from .labels import label
+from .letters import plain
+from .page import Cell, Line
+from .sums import sums
+
+_TOKEN = re.compile(r"[^\s,;:()\[\]|„“”\"]*\d[^\s,;:()\[\]|„“”\"]*")
+_PREFIX = re.compile(r"(?:(?<=\s)|^)([A-Z][A-Z.&-]{0,5}[/-]?)\s$")
+_MORE = re.compile(r"\s?[/-]\s?[\w/-]*\d[\w/-]*|\s[/-]?[A-Z]{1,2}$")
+_GROUP = re.compile(r"\s\d{2,6}(?![\w.,/-])")
+#: a run of letters and figures that stands by itself and is neither a postcode nor a telephone number
+_CODE = re.compile(r"(?=.*[A-Z])(?=.*\d)[A-Z0-9]{1,6}(?:[ /.-][A-Z0-9]{1,8}){1,4}|[A-Z]{2,5}\d{3,9}")
+_POSTCODE = re.compile(r"[A-Z]{1,2}\d[A-Z\d]? ?\d[A-Z]{2}|\d{4,5} ?[A-Z]{0,2}|[A-Z]{1,2}-?\d{4,5}|[A-Z]{2},? \d{5}")
+_MEANS: Mapping[str, float] = {"own": 6.0, "ours": 5.0, "plain": 3.0, "order": -4.0, "account": -4.0, "your": -6.0, "foreign": -9.0, "alone": 0.6}
+_WHERE = {"before": 0.0, "left": -0.1, "above": -0.5, "alone": 0.0}
+#: the words with which the number of each sort of paper is called; a number called as another sort's is that one's
+_CALLED: Mapping[str, tuple[str, ...]] = {
+    "invoice": ("invoice", "rechnung", "re-nr", "re nr", "facture", "factuur", "nota", "faktur", "tax invoice"),
+    "credit": ("credit", "gutschrift", "avoir", "korekt", "korygujaca"),
+    "receipt": ("receipt", "trans", "ticket", "slip", "sale", "till", "txn"),
+    "bill": ("bill", "demand", "statement", "invoice"),
+    "certificate": ("certificate", "cert", "policy", "licence", "license"),
+    "report": ("report", "assessment", "ra no"),
+    "quote": ("quot", "quote", "angebot", "devis", "offerte"),
+    "proforma": ("pro forma", "proforma", "pro-forma"),
+    "delivery": ("delivery note", "docket", "despatch note", "lieferschein", "bon de livraison", "pakbon"),
+    "statement": ("statement", "sheet"),
+    "remittance": ("remittance", "payment", "advice", "transaction"),
+    "form": ("claim", "form"),
+    "coursework": ("worksheet", "work sheet", "exercise", "log sheet", "assignment", "homework", "sheet"),
+}  # fmt: skip
+_OWN_WORDS = tuple(word for words in _CALLED.values() for word in words)
+_NEUTRAL = ("document", "beleg", "dokument", "numer", "piece", "reference", "ref")
+
+
+@dataclass(frozen=True, slots=True)
+class Number:
+    """A number on a paper that something is called by."""
+
+    line: Line
+    at: int
+    start: int
+    end: int
+    meaning: str
+    phrase: str
+    where: str
+    distance: int
+
+    @property
+    def cell(self) -> Cell:
+        return self.line.cells[self.at]
+
+    @property
+    def text(self) -> str:
+        return self.cell.text[self.start : self.end]
+
+
+def numbers(paper: Paper) -> list[Number]:
+    """Return the numbers of *paper* that have a label."""
+    found = []
+    for line, at, cell in paper.cells():
+        taken = [(one.start, one.end) for one in spots(cell.text) if not one.bare]
+        taken += [(one.start, one.end) for one in sums(cell.text)]
+        over = 0
+        for match in _TOKEN.finditer(cell.text):
+            start, end = match.span()
+            if start < over or any(a < end and start < b for a, b in taken):
+                continue
+            start, end = _whole(cell.text, start, end)
+            over = end
+            if end - start < 1 or end - start > 32 or not _could_be(cell.text[start:end]):
+                continue
+            named = paper.named("numbers", line, at, start)
+            if named:
+                told, where = named[0].label, named[0].where
+                found.append(Number(line, at, start, end, told.meaning, told.phrase, where, told.distance))
+            elif (start, end) == (0, len(cell.text)) and _CODE.fullmatch(cell.text) and not _POSTCODE.fullmatch(cell.text):
+                found.append(Number(line, at, start, end, "alone", "", "alone", 0))
+    return found
+
+
+def _whole(text: str, start: int, end: int) -> tuple[int, int]:
+    """Widen a run with figures to the letters before it and the groups after it that belong to it."""
+    if prefix := _PREFIX.search(text[:start]):
+        # letters that are a label themselves, such as NO, do not belong to the number
+        if label("numbers", text[: prefix.end()], most=2) is None:
+            start = prefix.start(1)
+    while more := _MORE.match(text, end):
+        end = more.end()
+    if text[start:end].isdigit():
+        while more := _GROUP.match(text, end):
+            end = more.end()
+    while end > start and text[end - 1] in ".,;:/-–*'’":
+        end -= 1
+    while start < end and text[start] in "#.'*°-–":
+        start += 1
+    return start, end
+
+
+def _could_be(text: str) -> bool:
+    return bool(re.search(r"\d", text)) and "@" not in text and "%" not in text and not text.lower().startswith("www")
+
+
+def own_numbers(paper: Paper, sort: str, found: list[Number]) -> list[Found[str]]:
+    """Return what may be the number of a paper of this *sort* (see ``kinds``), the likeliest first."""
+    first_page = min((one.line.page.number for one in found), default=1)
+    told = []
+    for rank, one in enumerate(found):
+        score = _MEANS[one.meaning] + _WHERE[one.where] - 0.08 * one.distance
+        if one.meaning == "own":
+            score += _called(sort, one.phrase)
+        elif sort == "order" and one.meaning == "order":
+            score += 9.0
+        elif sort == "statement" and one.meaning == "account":
+            score += 5.5
+        elif one.meaning == "alone":
+            edge = paper.place(one.cell) < 0.3 or (sort == "certificate" and paper.place(one.cell) > 0.4)
+            score += 2.4 * (edge and sort in ("letter", "certificate", "reminder", "report"))
+        elif one.meaning == "ours" and sort in ("letter", "minutes"):
+            score += 1.0
+        if _is_in_prose(one):
+            score -= 3.5 if sort in ("letter", "minutes", "coursework", "report") else 1.5
+        letters = re.sub(r"\W", "", one.text)
+        score -= 1.0 * (len(letters) < 2) + 2.0 * (one.line.page.number != first_page) + 0.03 * min(rank, 30)
+        score += 0.5 * (1 - paper.place(one.cell))
+        told.append(Found(one.text, one.text, one.cell.box(one.start, one.end), score, f"{one.meaning}_{one.where}"))
+    return _merged(told)
+
+
+def _called(sort: str, phrase: str) -> float:
+    mine = _CALLED.get(sort, ())
+    if any(word in phrase for word in mine):
+        return 1.0
+    if any(word in phrase for word in _NEUTRAL) or not any(word in phrase for word in _OWN_WORDS):
+        return 0.0
+    return -5.5
+
+
+def _is_in_prose(one: Number) -> bool:
+    before, after = one.cell.text[: one.start].split(), one.cell.text[one.end :].split()
+    small = [word for word in before if word.isalpha() and word.islower()]
+    return len(small) >= 3 or len(after) >= 5
+
+
+def _merged(found: list[Found[str]]) -> list[Found[str]]:
+    best: dict[str, Found[str]] = {}
+    for one in sorted(found, key=lambda f: -f.score):
+        key = re.sub(r"[\W_]", "", plain(one.value))
+        known = best.get(key)
+        if known is None:
+            best[key] = one
+        elif one.score > 0:
+            best[key] = Found(known.value, known.text, known.box, known.score + 0.3, known.why)
+    return sorted(best.values(), key=lambda f: -f.score)

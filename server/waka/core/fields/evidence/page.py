@@ -1,0 +1,176 @@
+"""Words on a page, as lines and cells: what stands side by side, and what is set apart.
+
+Lengths are points from the top left corner of a page. A *cell* is a run of words of one line with no wider gap between
+them than running text has: a label, a value, or a whole line of prose. That a value belongs to the label on its left or
+above it can only be told from cells, whatever order a file keeps its words in.
+"""
+
+from __future__ import annotations
+
+from bisect import bisect_right
+from collections.abc import Sequence
+from dataclasses import dataclass, field
+from functools import cached_property
+from statistics import median
+
+GAP = 0.95  #: of the height of a line: from here on what follows is another cell
+WIDE_GAP = 1.6  #: the same for letters that all have one width, which stand further apart
+OVERLAP = 0.5  #: of the lower of two words: from here on they are in one line
+
+
+@dataclass(frozen=True, slots=True)
+class Word:
+    text: str
+    left: float
+    top: float
+    right: float
+    bottom: float
+    sure: float = 1.0  #: how sure a recogniser was, from 0; 1 for words that the file itself has
+
+    @property
+    def height(self) -> float:
+        return self.bottom - self.top
+
+
+@dataclass(frozen=True, slots=True)
+class Page:
+    number: int  #: from 1
+    width: float
+    height: float
+    words: tuple[Word, ...]
+    is_picture: bool = False  #: its words were recognised, not read
+
+
+Box = tuple[int, float, float, float, float]  #: page, then left, top, right, bottom as shares of the page
+
+
+@dataclass(frozen=True)
+class Cell:
+    page: Page
+    words: tuple[Word, ...]
+
+    @cached_property
+    def text(self) -> str:
+        return " ".join(word.text for word in self.words)
+
+    @cached_property
+    def _starts(self) -> list[int]:
+        starts, at = [], 0
+        for word in self.words:
+            starts.append(at)
+            at += len(word.text) + 1
+        return starts
+
+    @property
+    def left(self) -> float:
+        return self.words[0].left
+
+    @property
+    def right(self) -> float:
+        return self.words[-1].right
+
+    @cached_property
+    def top(self) -> float:
+        return min(word.top for word in self.words)
+
+    @cached_property
+    def bottom(self) -> float:
+        return max(word.bottom for word in self.words)
+
+    @cached_property
+    def height(self) -> float:
+        """The usual height of its words."""
+        return median(word.height for word in self.words)
+
+    def words_of(self, start: int, end: int) -> tuple[Word, ...]:
+        """Return the words that hold the characters *start* to *end* of its text."""
+        first = max(0, bisect_right(self._starts, start) - 1)
+        last = bisect_right(self._starts, max(start, end - 1))
+        return self.words[first:last]
+
+    def box(self, start: int = 0, end: int | None = None) -> Box:
+        """Return where those characters stand."""
+        words = self.words_of(start, len(self.text) if end is None else end)
+        page = self.page
+        return (
+            page.number,
+            min(word.left for word in words) / page.width,
+            min(word.top for word in words) / page.height,
+            max(word.right for word in words) / page.width,
+            max(word.bottom for word in words) / page.height,
+        )
+
+
+@dataclass(frozen=True)
+class Line:
+    page: Page
+    number: int  #: from 0, through all pages
+    cells: tuple[Cell, ...] = field(default=())
+
+    @cached_property
+    def text(self) -> str:
+        return "   ".join(cell.text for cell in self.cells)
+
+    @property
+    def top(self) -> float:
+        return min(cell.top for cell in self.cells)
+
+    @property
+    def bottom(self) -> float:
+        return max(cell.bottom for cell in self.cells)
+
+    @property
+    def height(self) -> float:
+        return max(cell.height for cell in self.cells)
+
+
+def lines_of(pages: Sequence[Page]) -> list[Line]:
+    """Return the words of *pages* as lines, from the top down."""
+    lines: list[Line] = []
+    for page in pages:
+        for words in _rows(page):
+            lines.append(Line(page, len(lines), tuple(Cell(page, cell) for cell in _cells(words))))
+    return lines
+
+
+def _rows(page: Page) -> list[list[Word]]:
+    """Group words that stand at one height. A line slowly rising is followed from each word to its neighbour."""
+    rows: list[list[Word]] = []
+    for word in sorted(page.words, key=lambda w: ((w.top + w.bottom) / 2, w.left)):
+        best, most = None, OVERLAP
+        for row in rows[-6:]:
+            near = min(row, key=lambda other: _apart(word, other))
+            shared = min(word.bottom, near.bottom) - max(word.top, near.top)
+            share = shared / max(0.1, min(word.height, near.height))
+            # two words that cover each other are two lines printed over one another, or a stamp
+            if share > most and _apart(word, near) > -0.5 * word.height:
+                best, most = row, share
+        if best is None:
+            rows.append([word])
+        else:
+            best.append(word)
+    for row in rows:
+        row.sort(key=lambda w: w.left)
+    return sorted(rows, key=lambda row: min(w.top for w in row))
+
+
+def _apart(one: Word, other: Word) -> float:
+    """How far two words are from each other sideways; less than 0 where they overlap."""
+    return max(one.left - other.right, other.left - one.right)
+
+
+def _cells(words: Sequence[Word]) -> list[tuple[Word, ...]]:
+    cells: list[list[Word]] = [[words[0]]]
+    for before, word in zip(words, words[1:], strict=False):
+        gap = word.left - before.right
+        height = max(min(before.height, word.height), 4.0)
+        wide = WIDE_GAP if _is_typed(before) and _is_typed(word) else GAP
+        if gap > wide * height or gap < -2 * height:
+            cells.append([])
+        cells[-1].append(word)
+    return [tuple(cell) for cell in cells]
+
+
+def _is_typed(word: Word) -> bool:
+    """Whether its letters are as wide as a typewriter's: about six tenths of their size."""
+    return len(word.text) > 1 and 0.5 < (word.right - word.left) / len(word.text) / max(word.height, 1) < 0.72

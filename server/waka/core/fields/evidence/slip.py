@@ -1,0 +1,145 @@
+"""The fields of a paper, read from its words: each with its candidates, the likeliest first, and the place of each."""
+
+from __future__ import annotations
+
+from collections.abc import Mapping, Sequence
+from dataclasses import dataclass, field, replace
+from datetime import date
+from decimal import Decimal
+
+from waka.core.fields.office import DateOrder
+
+from . import exact
+from .context import Found, Paper
+from .own_date import dated, own_dates, with_meaning
+from .own_number import numbers, own_numbers
+from .page import Page, lines_of
+from .senders import Office, Senders
+from .sorts import KIND_OF, Sorted, sorted_paper
+from .total import currency, priced, totals
+
+LEAST_DATE, LEAST_NUMBER, LEAST_TOTAL, LEAST_SENDER = 1.2, 2.2, 0.5, 1.5  #: scores below which nothing is said
+_PRICED = frozenset({"invoice", "credit", "receipt", "bill", "quote", "proforma", "order", "statement", "remittance", "payslip"})
+_UNNUMBERED = frozenset({"minutes", "photo"})
+FIRST_PAGES, LAST_PAGES = 6, 2  #: of a long document, that are read for its fields
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Read:
+    """What a paper says of itself. Lists are candidates, the likeliest first; [] where it says nothing."""
+
+    sorts: Sequence[Sorted] = ()
+    kind: str | None = None
+    who: Sequence[Found[str]] = ()
+    when: Sequence[Found[date]] = ()
+    due: Sequence[Found[date]] = ()
+    expires: Sequence[Found[date]] = ()
+    reference: Sequence[Found[str]] = ()
+    amount: Sequence[Found[Decimal]] = ()
+    currency: str | None = None
+    further: dict[str, str] = field(default_factory=dict)
+
+
+@dataclass(frozen=True, slots=True)
+class Part:
+    """A document, or a file in one, such as a mail's attachment."""
+
+    pages: Sequence[Page]
+    facts: Mapping[str, str] = field(default_factory=dict)  #: what it says exactly
+
+
+class Clerk:
+    """Reads papers for one office."""
+
+    def __init__(self, office: Office, order: DateOrder = "day_first", currency: str = "GBP") -> None:
+        self._senders, self._order, self._currency = Senders(office), order, currency
+
+    def read(self, parts: Sequence[Part]) -> Read:
+        """Return what a document says of itself. Of a mail, what is in it is usually the paper."""
+        if not parts:
+            return Read()
+        body, *inner = parts
+        if body.facts.get("sort") != "mail":
+            return self._read(body)
+        papers = [(one, self._read(one)) for one in inner if one.pages or one.facts]
+        # of several, the one that is most clearly a paper; what is exact before all
+        papers.sort(key=lambda pair: -(99 if pair[0].facts.get("sort") in _EXACT else _clearness(pair[1])))
+        mail = self._mail(body)
+        if papers and _clearness(papers[0][1]) >= CLEAR:
+            return _filled_up(papers[0][1], mail)
+        return mail
+
+    def _mail(self, body: Part) -> Read:
+        """A mail is a letter, where its text is not a bill."""
+        read = self._read(body)
+        facts = body.facts
+        name, address = exact.mailbox(facts.get("who", ""))
+        if self._senders.is_ours(name) or not name:
+            to, _ = exact.mailbox(facts.get("to", ""))
+            name = to if self._senders.is_ours(name) and to else name or address
+        sent = exact.day(facts, "when", 5.6)
+        sort = read.sorts[0].sort if read.sorts else "letter"
+        if sort in _BILLS and read.amount and read.reference:
+            return replace(read, who=_first(read.who, name, 4.6), when=[*read.when, *sent])
+        return replace(
+            read, kind="letter", sorts=[Sorted("letter", 6.0, "mail"), *read.sorts], who=[*_named(name, 7.0), *read.who],
+            when=[*sent, *read.when], due=[], amount=[], reference=[one for one in read.reference if one.why.startswith("ours")],
+        )  # fmt: skip
+
+    def _read(self, part: Part) -> Read:
+        facts = part.facts
+        read = self._words(part.pages)
+        if facts.get("sort") not in _EXACT:
+            return read
+        sort = facts["sort"]
+        return replace(
+            read, kind=KIND_OF[sort], sorts=[Sorted(sort, exact.CERTAIN, "exact")], who=exact.text(facts, "who"), when=exact.day(facts, "when"),
+            due=exact.day(facts, "due"), reference=exact.text(facts, "reference"), amount=exact.amount(facts), currency=facts.get("currency"),
+        )  # fmt: skip
+
+    def _words(self, pages: Sequence[Page]) -> Read:
+        kept = pages if len(pages) <= FIRST_PAGES + LAST_PAGES else [*pages[:FIRST_PAGES], *pages[-LAST_PAGES:]]
+        paper = Paper(lines_of(kept))
+        if not paper.lines:
+            return Read()
+        sorts = sorted_paper(paper)
+        sort = sorts[0].sort if sorts else "other"
+        days = dated(paper, self._order)
+        prices = priced(paper)
+        amounts = [one for one in totals(paper, prices) if one.score >= LEAST_TOTAL] if sort in _PRICED else []
+        if sort == "credit":
+            amounts = [Found(-abs(one.value), one.text, one.box, one.score, one.why) for one in amounts]
+        title = sorts[0].title if sorts else None
+        return Read(
+            sorts=sorts,
+            kind=KIND_OF.get(sort, "other"),
+            who=[one for one in self._senders.find(paper, sort, title) if one.score >= LEAST_SENDER],
+            when=[one for one in own_dates(paper, days) if one.score >= LEAST_DATE],
+            due=with_meaning(days, "due"),
+            expires=with_meaning(days, "expiry"),
+            reference=[one for one in own_numbers(paper, sort, numbers(paper)) if one.score >= LEAST_NUMBER] if sort not in _UNNUMBERED else [],
+            amount=amounts,
+            currency=currency(paper, amounts[0], prices, self._currency) if amounts else None,
+        )
+
+
+CLEAR = 4.0  #: the score of a sort from which on a paper in a mail is what the mail is about
+_EXACT = frozenset({"invoice", "credit"})
+_BILLS = frozenset({"invoice", "credit", "receipt", "bill", "quote", "proforma", "order"})
+
+
+def _clearness(read: Read) -> float:
+    return read.sorts[0].score if read.sorts else 0.0
+
+
+def _named(name: str, score: float) -> list[Found[str]]:
+    return [Found(name, name, None, score, "mail")] if name else []
+
+
+def _first(found: Sequence[Found[str]], name: str, score: float) -> list[Found[str]]:
+    return sorted([*found, *_named(name, score)], key=lambda one: -one.score)
+
+
+def _filled_up(read: Read, mail: Read) -> Read:
+    """Return what the paper in a mail says; who sent it, where it does not say that itself."""
+    return replace(read, who=read.who or mail.who, when=read.when or mail.when)

@@ -1,0 +1,115 @@
+"""The total of a paper, told from subtotals, tax, prices, what was paid and what was carried forward."""
+
+from __future__ import annotations
+
+from collections.abc import Mapping, Sequence
+from dataclasses import dataclass
+from decimal import Decimal
+
+from .context import Found, Named, Paper
+from .page import Cell, Line
+from .sums import Sum, currency_of, sums
+
+_OF_TOTAL: Mapping[str, float] = {"total": 5.0, "net": -3.0, "tax": -4.0, "paid": -2.5, "old": -5.0, "part": -4.0}
+_FINAL = (
+    "due", "to pay", "payable", "pay", "incl", "including", "inc vat", "with vat", "owe", "grand", "brutto", "zahlen", "zahlbetrag", "ttc", "a payer", "betalen", "voldoen",
+    "zaplaty", "now", "gesamtbetrag", "endbetrag", "rechnungsbetrag", "collect", "outstanding", "invoice total", "factuurbedrag", "eindtotaal",
+)  # fmt: skip
+_WEAK = frozenset({"amount", "sum", "betrag", "gross", "balance", "fee", "total charges", "total credit", "gesamt", "premium", "solde", "suma", "summe"})
+_WHERE = {"before": 0.0, "left": 0.0, "above": -1.2}
+CENT = Decimal("0.01")
+
+
+@dataclass(frozen=True, slots=True)
+class Priced:
+    line: Line
+    at: int
+    sum: Sum
+    named: tuple[Named, ...]
+
+    @property
+    def cell(self) -> Cell:
+        return self.line.cells[self.at]
+
+
+def priced(paper: Paper) -> list[Priced]:
+    return [
+        Priced(line, at, found, tuple(_named(paper, line, at, found.start)))
+        for line, at, cell in paper.cells()
+        for found in sums(cell.text)
+    ]
+
+
+def _named(paper: Paper, line: Line, at: int, start: int) -> list[Named]:
+    """As ``Paper.named``; a sum's label may stand further left, with a rate or a currency between them."""
+    named = paper.named("sums", line, at, start)
+    if not any(one.where != "above" for one in named):
+        for other in reversed(range(max(0, at - 3), at)):
+            cell = line.cells[other]
+            if any(c.isalpha() for c in cell.text) or other == at - 1:
+                further = paper.named("sums", Line(line.page, line.number, (*line.cells[: other + 1], line.cells[at])), other + 1, 0)
+                named = [*[one for one in further if one.where == "left"], *named]
+                if any(c.isalpha() for c in cell.text):
+                    break
+    return named
+
+
+def totals(paper: Paper, found: Sequence[Priced]) -> list[Found[Decimal]]:
+    """Return what may be the total, the likeliest first."""
+    if not found:
+        return []
+    values = {abs(one.sum.value) for one in found}
+    nets = {abs(one.sum.value) for one in found if _meaning(one) == "net"}
+    taxes = {abs(one.sum.value) for one in found if _meaning(one) == "tax"}
+    largest = max(values)
+    pages = max(one.line.page.number for one in found)
+    told = []
+    for one in found:
+        value = one.sum.value
+        score, why = _by_label(one)
+        size = abs(value)
+        if size > 0:
+            if any(abs(net + tax - size) < CENT for net in nets for tax in taxes):
+                score += 3.0
+                why += "+adds_up"
+            elif any(size - other in values and other < size and size - other < size for other in values if other * 2 != size):
+                score += 0.7
+        score += 1.0 * (size == largest) - (0.4 if one.sum.currency else 2.5) * (not one.sum.is_exact) - 2.0 * (size == 0)
+        score += 0.8 * paper.place(one.cell) + 0.5 * (one.line.page.number == pages) + 0.3 * (one.at == len(one.line.cells) - 1)
+        told.append(Found(value, one.cell.text[one.sum.start : one.sum.end], one.cell.box(one.sum.start, one.sum.end), score, why))
+    return _merged(told)
+
+
+def _meaning(one: Priced) -> str | None:
+    return one.named[0].label.meaning if one.named else None
+
+
+def _by_label(one: Priced) -> tuple[float, str]:
+    if not one.named:
+        return 0.0, "largest"
+    named = one.named[0]
+    meaning, phrase = named.label.meaning, named.label.phrase
+    score = _OF_TOTAL[meaning] + _WHERE[named.where] - 0.05 * named.label.distance
+    if meaning == "total":
+        score += 1.5 * any(word in phrase for word in _FINAL) - 2.0 * (phrase in _WEAK)
+    return score, f"{meaning}_{named.where}"
+
+
+def _merged(found: list[Found[Decimal]]) -> list[Found[Decimal]]:
+    best: dict[Decimal, Found[Decimal]] = {}
+    for one in sorted(found, key=lambda f: -f.score):
+        known = best.get(one.value)
+        if known is None:
+            best[one.value] = one
+        elif one.score > 0:
+            best[one.value] = Found(known.value, known.text, known.box, known.score + 0.3, known.why)
+    return sorted(best.values(), key=lambda f: -f.score)
+
+
+def currency(paper: Paper, chosen: Found[Decimal] | None, found: Sequence[Priced], usual: str) -> str:
+    """Return the currency of the total: as it is written beside it, else as the paper speaks of, else the *usual* one."""
+    if chosen is not None:
+        for one in found:
+            if one.sum.value == chosen.value and one.sum.currency:
+                return one.sum.currency
+    return currency_of("\n".join(line.text for line in paper.lines)) or usual

@@ -1,0 +1,87 @@
+"""The words of a PDF page and where they stand, taken letter by letter from its text layer."""
+
+from __future__ import annotations
+
+import ctypes
+from collections.abc import Iterator
+from typing import TYPE_CHECKING, BinaryIO
+
+from .base import PageWords, WordAt
+
+if TYPE_CHECKING:
+    import pypdfium2 as pdfium
+
+MOST_LETTERS = 60_000  #: of a page
+_APART = 0.25  #: of a letter's height: the gap at which a word ends, where no space is written
+_SIDEWAYS = {90: 1, 180: 2, 270: 3}
+
+
+def words(file: BinaryIO, pages: range | None = None) -> Iterator[PageWords]:
+    """Yield the pages with the words of their text layer."""
+    from .pdf import open_pdf
+
+    with open_pdf(file) as pdf:
+        for number in pages or range(len(pdf)):
+            if number >= len(pdf):
+                return
+            page = pdf[number]
+            yield _page(page)
+            page.close()
+
+
+def _page(page: pdfium.PdfPage) -> PageWords:
+    import pypdfium2.raw as raw
+
+    width, height = page.get_size()
+    left, bottom, right, top = page.get_bbox()
+    text = page.get_textpage()
+    turned = _SIDEWAYS.get(page.get_rotation(), 0)
+    found: list[WordAt] = []
+    letters: list[str] = []
+    box = [0.0, 0.0, 0.0, 0.0]
+    rect = raw.FS_RECTF()
+    at_rect, unicode_of, loose = ctypes.byref(rect), raw.FPDFText_GetUnicode, raw.FPDFText_GetLooseCharBox
+    handle = text.raw
+
+    def end() -> None:
+        if letters:
+            word = "".join(letters).encode("utf-16", "surrogatepass").decode("utf-16", "replace")
+            found.append((word, *_upright(box, (left, bottom, right, top), turned)))
+            letters.clear()
+
+    for at in range(min(text.count_chars(), MOST_LETTERS)):
+        code = unicode_of(handle, at)
+        if code <= 32 or code in (0xA0, 0x202F, 0x2009, 0xFFFE, 0xFEFF):
+            end()
+            continue
+        if not loose(handle, at, at_rect):
+            continue
+        l, b, r, t = rect.left, rect.bottom, rect.right, rect.top
+        if letters:
+            size = max(1.0, min(t - b, box[3] - box[1]))
+            if l - box[2] > _APART * size or l < box[2] - 0.8 * size or b > box[3] or t < box[1]:
+                end()
+        if letters:
+            box[2] = max(box[2], r)
+            box[1], box[3] = min(box[1], b), max(box[3], t)
+        else:
+            box[:] = (l, b, r, t)
+        letters.append(chr(code) if code < 0x110000 else "\ufffd")
+    end()
+    text.close()
+    return PageWords(width, height, found)
+
+
+def _upright(box: list[float], frame: tuple[float, float, float, float], turned: int) -> tuple[float, float, float, float]:
+    """Return a box of the page's own coordinates as left, top, right, bottom of the page as it is shown."""
+    l, b, r, t = box
+    left, bottom, right, top = frame
+    match turned:
+        case 1:
+            return b - bottom, l - left, t - bottom, r - left
+        case 2:
+            return right - r, b - bottom, right - l, t - bottom
+        case 3:
+            return top - t, right - r, top - b, right - l
+        case _:
+            return l - left, top - t, r - left, top - b

@@ -1,0 +1,85 @@
+"""The words of a document and where they stand, and what it says exactly. Runs in the reading process only.
+
+A format without pages has lines and columns all the same: what follows a tab is set apart, so that a label and its value
+in a table are as far from each other as on paper. A mail is several parts: what was written, and each file in it.
+"""
+
+from __future__ import annotations
+
+import contextlib
+import io
+import re
+from collections.abc import Iterator
+from dataclasses import dataclass, field
+from typing import BinaryIO
+
+from . import formats
+from .formats.base import PageWords, WordAt
+from .sniff import sniff
+from .text import read_text
+from .zips import Damaged, Locked, assert_bounded
+
+LINE, LETTER, COLUMN = 14.0, 5.0, 160.0  #: points: the height of a line, the width of a letter and of a column
+WIDTH, HEIGHT = 595.0, 842.0
+MOST_LINES = 1_500
+DEEPEST = 3  #: mails within mails
+
+
+@dataclass(frozen=True, slots=True)
+class Part:
+    """A document, or a file in one."""
+
+    name: str  #: of a file in another; '' for the document itself
+    media_type: str
+    pages: list[PageWords]
+    facts: dict[str, str] = field(default_factory=dict)
+
+
+def read_parts(file: BinaryIO, media_type: str, name: str = "", depth: int = 0) -> Iterator[Part]:
+    """Yield *file* and the files in it. Raises ``Locked`` or ``Damaged`` for itself; those in it are left out instead."""
+    known = formats.of(media_type)
+    facts: dict[str, str] = {}
+    if known is not None and known.facts is not None:
+        file.seek(0)
+        facts = known.facts(file)
+    yield Part(name, media_type, list(read_words(file, media_type)), facts)
+    if known is None or known.parts is None or depth >= DEEPEST:
+        return
+    file.seek(0)
+    for inner_name, data in known.parts(file):
+        inner = io.BytesIO(data)
+        with contextlib.suppress(Locked, Damaged):
+            yield from read_parts(inner, sniff(inner).media_type, inner_name, depth + 1)
+
+
+def read_words(file: BinaryIO, media_type: str) -> Iterator[PageWords]:
+    """Yield the pages in *file* with their words. Raises ``Locked`` or ``Damaged``."""
+    known = formats.of(media_type)
+    if known is not None and known.words is not None:
+        if known.is_packed:
+            assert_bounded(file)
+        file.seek(0)
+        yield from known.words(file)
+    else:
+        yield from laid_out(read_text(file, media_type))
+
+
+def laid_out(text: str) -> Iterator[PageWords]:
+    """Yield pages on which the lines of *text* stand as they would on paper."""
+    lines = text.split("\n")[:MOST_LINES]
+    size = int(HEIGHT / LINE) - 4
+    for first in range(0, len(lines), size):
+        words = [word for at, line in enumerate(lines[first : first + size]) for word in _line(line, (at + 2) * LINE)]
+        if words:
+            yield PageWords(WIDTH, HEIGHT, words)
+
+
+def _line(line: str, top: float) -> Iterator[WordAt]:
+    # runs of spaces set columns apart in plain text, as tabs do
+    left = 0.0
+    for number, cell in enumerate(re.split(r"\t|\s{3,}", line)):
+        left = max(left + 3 * LETTER, number * COLUMN) if number else 0.0
+        for word in cell.split():
+            right = left + len(word) * LETTER
+            yield word, left, top, right, top + LINE * 0.75
+            left = right + LETTER
