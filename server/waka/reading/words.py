@@ -1,7 +1,7 @@
 """The words of a document and where they stand, and what it says exactly. Runs in the reading process only.
 
-A format without pages has lines and columns all the same: what follows a tab is set apart, so that a label and its value
-in a table are as far from each other as on paper. A mail is several parts: what was written, and each file in it.
+A format without pages has lines and columns all the same: what follows a tab is set apart, so that a label and its
+value in a table are as far from each other as on paper. A mail is several parts: what was written, and each file in it.
 """
 
 from __future__ import annotations
@@ -19,7 +19,11 @@ from .sniff import sniff
 from .text import read_text
 from .zips import Damaged, Locked, assert_bounded
 
-LINE, LETTER, COLUMN = 14.0, 5.0, 160.0  #: points: the height of a line, the width of a letter and of a column
+LINE, LETTER, COLUMN = (
+    14.0,
+    5.0,
+    160.0,
+)  #: points: the height of a line, the width of a letter and of a column
 WIDTH, HEIGHT = 595.0, 842.0
 MOST_LINES = 1_500
 DEEPEST = 3  #: mails within mails
@@ -36,7 +40,7 @@ class Part:
 
 
 def read_parts(file: BinaryIO, media_type: str, name: str = "", depth: int = 0) -> Iterator[Part]:
-    """Yield *file* and the files in it. Raises ``Locked`` or ``Damaged`` for itself; those in it are left out instead."""
+    """Yield *file* and the files in it that can be read. Raises ``Locked`` or ``Damaged`` for itself."""
     known = formats.of(media_type)
     facts: dict[str, str] = {}
     if known is not None and known.facts is not None:
@@ -69,7 +73,11 @@ def laid_out(text: str) -> Iterator[PageWords]:
     lines = text.split("\n")[:MOST_LINES]
     size = int(HEIGHT / LINE) - 4
     for first in range(0, len(lines), size):
-        words = [word for at, line in enumerate(lines[first : first + size]) for word in _line(line, (at + 2) * LINE)]
+        words = [
+            word
+            for at, line in enumerate(lines[first : first + size])
+            for word in _line(line, (at + 2) * LINE)
+        ]
         if words:
             yield PageWords(WIDTH, HEIGHT, words)
 

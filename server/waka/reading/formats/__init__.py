@@ -2,7 +2,21 @@
 
 from __future__ import annotations
 
-from . import docx, einvoice, image, mail, markdown, odt, packed, pdf, plain, recognised, separated, web_page, xlsx
+from . import (
+    docx,
+    einvoice,
+    image,
+    mail,
+    markdown,
+    odt,
+    packed,
+    pdf,
+    plain,
+    recognised,
+    separated,
+    web_page,
+    xlsx,
+)
 from .base import Box, Format, decoded
 
 __all__ = ["FORMATS", "Box", "Format", "decoded", "form_of", "has_form", "of"]

@@ -33,8 +33,12 @@ class Format:
     starts: Callable[[bytes], bool] | None = None  #: whether a file with this head is one
     inside: str = ""  #: the folder in an office package that tells it
     text: Callable[[BinaryIO], Iterator[str]] | None = None
-    words: Callable[[BinaryIO], Iterator[PageWords]] | None = None  #: where they stand; None: as its text has them
-    facts: Callable[[BinaryIO], dict[str, str]] | None = None  #: what it says exactly, such as an electronic invoice
+    words: Callable[[BinaryIO], Iterator[PageWords]] | None = (
+        None  #: where they stand; None: as its text has them
+    )
+    facts: Callable[[BinaryIO], dict[str, str]] | None = (
+        None  #: what it says exactly, such as an electronic invoice
+    )
     parts: Callable[[BinaryIO], Iterator[tuple[str, bytes]]] | None = None  #: files in it, with their names
     html: Callable[[BinaryIO], Iterable[str]] | None = None  #: to be cleaned of all that acts
     pages: Callable[[BinaryIO], int] | None = None  #: how many can be shown as pictures

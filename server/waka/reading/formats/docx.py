@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import io
 from collections.abc import Iterable, Iterator
-from typing import BinaryIO
+from typing import Any, BinaryIO
 
 from .base import Format
 
@@ -13,7 +13,17 @@ def _text(file: BinaryIO) -> Iterator[str]:
     import docx
 
     document = docx.Document(file)
-    for block in document.iter_inner_content():
+    sections = list(document.sections)[:1]
+    # a letterhead often stands in the head of the first page, and the small print at its foot
+    for section in sections:
+        yield from _lines(section.header)
+    yield from _lines(document)
+    for section in sections:
+        yield from _lines(section.footer)
+
+
+def _lines(part: Any) -> Iterator[str]:
+    for block in part.iter_inner_content():
         if hasattr(block, "rows"):
             for row in block.rows:
                 yield "\t".join(cell.text for cell in row.cells)

@@ -15,12 +15,15 @@ from waka.reading.zips import Damaged
 from .base import MOST_READ, Format
 
 _ROOTS = (b"CrossIndustryInvoice", b"Invoice-2", b"CreditNote-2")
-_CREDIT = frozenset({"381", "396", "261", "262", "296", "308", "420", "458", "532", "83", "81"})  #: UNTDID 1001
+_CREDIT = frozenset(
+    {"381", "396", "261", "262", "296", "308", "420", "458", "532", "83", "81"}
+)  #: UNTDID 1001
+_SUPPLIER = "AccountingSupplierParty/Party"
 _UBL = {
     "reference": ("ID",), "when": ("IssueDate",), "due": ("DueDate",), "type": ("InvoiceTypeCode",),
-    "who": ("AccountingSupplierParty/Party/PartyLegalEntity/RegistrationName",), "name": ("AccountingSupplierParty/Party/PartyName/Name",),
-    "to": ("AccountingCustomerParty/Party/PartyLegalEntity/RegistrationName", "AccountingCustomerParty/Party/PartyName/Name"),
-    "amount": ("LegalMonetaryTotal/TaxInclusiveAmount", "LegalMonetaryTotal/PayableAmount"), "currency": ("DocumentCurrencyCode",),
+    "who": (f"{_SUPPLIER}/PartyLegalEntity/RegistrationName", f"{_SUPPLIER}/PartyName/Name"),
+    "amount": ("LegalMonetaryTotal/TaxInclusiveAmount", "LegalMonetaryTotal/PayableAmount"),
+    "currency": ("DocumentCurrencyCode",),
 }  # fmt: skip
 _HEAD, _SALE = "ExchangedDocument", "SupplyChainTradeTransaction"
 _PAID = f"{_SALE}/ApplicableHeaderTradeSettlement"
@@ -28,8 +31,8 @@ _CII = {
     "reference": (f"{_HEAD}/ID",), "when": (f"{_HEAD}/IssueDateTime/DateTimeString",), "type": (f"{_HEAD}/TypeCode",),
     "due": (f"{_PAID}/SpecifiedTradePaymentTerms/DueDateDateTime/DateTimeString",),
     "who": (f"{_SALE}/ApplicableHeaderTradeAgreement/SellerTradeParty/Name",),
-    "to": (f"{_SALE}/ApplicableHeaderTradeAgreement/BuyerTradeParty/Name",),
-    "amount": (f"{_PAID}/SpecifiedTradeSettlementHeaderMonetarySummation/GrandTotalAmount",), "currency": (f"{_PAID}/InvoiceCurrencyCode",),
+    "amount": (f"{_PAID}/SpecifiedTradeSettlementHeaderMonetarySummation/GrandTotalAmount",),
+    "currency": (f"{_PAID}/InvoiceCurrencyCode",),
 }  # fmt: skip
 
 
@@ -48,9 +51,6 @@ def facts(data: bytes) -> dict[str, str]:
         found = next((text for path in paths if (text := _text_at(root, path.split("/")))), "")
         if found:
             told[code] = " ".join(found.split())[:400]
-    if "who" not in told and "name" in told:
-        told["who"] = told["name"]
-    told.pop("name", None)
     for code in ("when", "due"):
         if told.get(code, "").isdigit() and len(told[code]) == 8:
             told[code] = f"{told[code][:4]}-{told[code][4:6]}-{told[code][6:]}"
@@ -66,7 +66,7 @@ def _root(data: bytes) -> Element:
     from defusedxml.ElementTree import fromstring
 
     try:
-        return fromstring(data)  # type: ignore[no-any-return]
+        return fromstring(data)
     except (ParseError, DefusedXmlException, ValueError) as error:
         raise Damaged(str(error)) from error
 
@@ -82,7 +82,11 @@ def _text_at(node: Element, path: list[str]) -> str:
 
 
 def _starts(head: bytes) -> bool:
-    return b"<" in head[:200] and head.lstrip(b"\xef\xbb\xbf \r\n\t").startswith(b"<") and any(root in head for root in _ROOTS)
+    return (
+        b"<" in head[:200]
+        and head.lstrip(b"\xef\xbb\xbf \r\n\t").startswith(b"<")
+        and any(root in head for root in _ROOTS)
+    )
 
 
 def _leaves(node: Element) -> Iterator[tuple[str, str]]:

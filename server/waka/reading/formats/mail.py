@@ -83,5 +83,6 @@ def _html(file: BinaryIO) -> Iterable[str]:
 
 
 FORMAT = Format(
-    code="eml", media_types=("message/rfc822",), extension=".eml", starts=_starts, text=_text, html=_html, facts=_facts, parts=_parts,
+    code="eml", media_types=("message/rfc822",), extension=".eml", starts=_starts, text=_text, html=_html,
+    facts=_facts, parts=_parts,
 )  # fmt: skip

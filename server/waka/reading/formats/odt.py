@@ -12,14 +12,18 @@ from .tables import table
 
 def _text(file: BinaryIO) -> Iterator[str]:
     from odf import teletype
-    from odf.namespaces import TABLENS, TEXTNS
+    from odf.namespaces import STYLENS, TABLENS, TEXTNS
     from odf.opendocument import load
 
     lines = ((TEXTNS, "h"), (TEXTNS, "p"))
-    for node in load(file).text.childNodes:
+    document = load(file)
+    # a letterhead often stands in the head of the page, which every page has
+    heads = _blocks(document.masterstyles, ((STYLENS, "header"), (STYLENS, "footer")))
+    for node in [*heads, *document.text.childNodes]:
         # a row of a table is a line, its cells set apart as in every other format
         for row in _blocks(node, ((TABLENS, "table-row"), (TEXTNS, "h"), (TEXTNS, "p"))):
-            cells = row.childNodes if getattr(row, "qname", None) == (TABLENS, "table-row") else [row]
+            is_row = getattr(row, "qname", None) == (TABLENS, "table-row")
+            cells = getattr(row, "childNodes", []) if is_row else [row]
             yield "\t".join(" ".join(map(teletype.extractText, _blocks(cell, lines))) for cell in cells)
 
 

@@ -30,7 +30,7 @@ def words(file: BinaryIO, pages: range | None = None) -> Iterator[PageWords]:
 
 
 def _page(page: pdfium.PdfPage) -> PageWords:
-    import pypdfium2.raw as raw
+    from pypdfium2 import raw
 
     width, height = page.get_size()
     left, bottom, right, top = page.get_bbox()
@@ -56,32 +56,39 @@ def _page(page: pdfium.PdfPage) -> PageWords:
             continue
         if not loose(handle, at, at_rect):
             continue
-        l, b, r, t = rect.left, rect.bottom, rect.right, rect.top
+        west, south, east, north = rect.left, rect.bottom, rect.right, rect.top
         if letters:
-            size = max(1.0, min(t - b, box[3] - box[1]))
-            if l - box[2] > _APART * size or l < box[2] - 0.8 * size or b > box[3] or t < box[1]:
+            size = max(1.0, min(north - south, box[3] - box[1]))
+            if (
+                west - box[2] > _APART * size
+                or west < box[2] - 0.8 * size
+                or south > box[3]
+                or north < box[1]
+            ):
                 end()
         if letters:
-            box[2] = max(box[2], r)
-            box[1], box[3] = min(box[1], b), max(box[3], t)
+            box[2] = max(box[2], east)
+            box[1], box[3] = min(box[1], south), max(box[3], north)
         else:
-            box[:] = (l, b, r, t)
+            box[:] = (west, south, east, north)
         letters.append(chr(code) if code < 0x110000 else "\ufffd")
     end()
     text.close()
     return PageWords(width, height, found)
 
 
-def _upright(box: list[float], frame: tuple[float, float, float, float], turned: int) -> tuple[float, float, float, float]:
+def _upright(
+    box: list[float], frame: tuple[float, float, float, float], turned: int
+) -> tuple[float, float, float, float]:
     """Return a box of the page's own coordinates as left, top, right, bottom of the page as it is shown."""
-    l, b, r, t = box
+    west, south, east, north = box
     left, bottom, right, top = frame
     match turned:
         case 1:
-            return b - bottom, l - left, t - bottom, r - left
+            return south - bottom, west - left, north - bottom, east - left
         case 2:
-            return right - r, b - bottom, right - l, t - bottom
+            return right - east, south - bottom, right - west, north - bottom
         case 3:
-            return top - t, right - r, top - b, right - l
+            return top - north, right - east, top - south, right - west
         case _:
-            return l - left, top - t, r - left, top - b
+            return west - left, top - north, east - left, top - south

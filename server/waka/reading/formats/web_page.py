@@ -22,7 +22,9 @@ def _html(file: BinaryIO) -> Iterable[str]:
     yield decoded(file.read())
 
 
-_LINES = frozenset(("p", "div", "br", "tr", "li", "h1", "h2", "h3", "h4", "h5", "h6", "dt", "dd", "table", "hr"))
+_LINES = frozenset(
+    ("p", "div", "br", "tr", "li", "h1", "h2", "h3", "h4", "h5", "h6", "dt", "dd", "table", "hr")
+)
 
 
 class _Text(HTMLParser):

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import re
 from collections.abc import Iterator, Sequence
 from dataclasses import dataclass
 from typing import Generic, Literal, TypeVar
@@ -10,9 +11,11 @@ from .labels import Label, label
 from .page import Box, Cell, Line
 
 T = TypeVar("T")
-Where = Literal["before", "left", "above"]
+Where = Literal["before", "left", "above", "after"]
 NEAR_ABOVE = 2.4  #: heights of a line that a label may stand above its value
 MOST_ABOVE = 4  #: lines that are looked at
+_IS = re.compile(r"^.{4,40}?\bis ((?:the|its|our|when|your)\b.{3,40})$")
+_WIDEST_BOX = 90.0  #: points between the head of a box and what is set to the right in it
 _EDGE = 5.0  #: points by which edges of a column may differ
 
 
@@ -29,6 +32,10 @@ class Paper:
 
     def __init__(self, lines: Sequence[Line]) -> None:
         self.lines = lines
+        self._line_of = {id(cell): line for line in lines for cell in line.cells}
+
+    def line_of(self, cell: Cell) -> Line:
+        return self._line_of[id(cell)]
 
     @property
     def first_page(self) -> list[Line]:
@@ -51,9 +58,21 @@ class Paper:
             if at > 0 and (told := label(table, line.cells[at - 1].text, most=14)) is not None:
                 found.append(Named(told, "left"))
             above = self.above(line, cell)
+            if above is None or label(table, above.text, most=14) is None:
+                above = self._in_box(line, at) or above
+            if not found and (told := self._after(table, line, at, start)) is not None:
+                found.append(Named(told, "after"))
             if above is not None and (told := label(table, above.text, most=14)) is not None:
                 found.append(Named(told, "above"))
         return found
+
+    def _after(self, table: str, line: Line, at: int, start: int) -> Label | None:
+        """Return what is said behind a value, as in “4 November 2024 is the date of this invoice”."""
+        rest = line.cells[at].text[start:]
+        if at + 1 < len(line.cells):
+            rest += " " + line.cells[at + 1].text
+        said = _IS.search(rest)
+        return label(table, said[1], most=60) if said else None
 
     def above(self, line: Line, cell: Cell) -> Cell | None:
         """Return the cell right above another that is set in one column with it."""
@@ -66,6 +85,23 @@ class Paper:
                 if in_one_column(candidate, cell):
                     return candidate
         return None
+
+    def _in_box(self, line: Line, at: int) -> Cell | None:
+        """Return the cell that heads the box in which a cell is set to the right: no other stands between them."""
+        cell = line.cells[at]
+        other = self.lines[line.number - 1] if line.number else None
+        if (
+            other is None
+            or other.page is not line.page
+            or cell.top - max(c.bottom for c in other.cells) > 1.2 * cell.height
+        ):
+            return None
+        heads = [head for head in other.cells if head.left <= cell.right]
+        if not heads or len(other.cells) < 2:
+            return None
+        head = heads[-1]
+        between = any(head.left - 2 <= one.left < cell.left for one in line.cells)
+        return None if between or cell.left - head.right > _WIDEST_BOX else head
 
     def below(self, line: Line, cell: Cell) -> tuple[Line, int, Cell] | None:
         """Return the cell right below another that is set in one column with it."""

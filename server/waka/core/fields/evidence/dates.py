@@ -31,7 +31,16 @@ _NAMES = (
 MONTHS = {plain(name): month for month, names in enumerate(_NAMES, 1) for name in names.split()}
 _MONTH = "(?P<m>" + "|".join(sorted(MONTHS, key=len, reverse=True)) + r")\.?"
 _UNITS = "one two three four five six seven eight nine ten eleven twelve thirteen fourteen fifteen sixteen seventeen eighteen nineteen".split()
-_TENS = {"twenty": 20, "thirty": 30, "forty": 40, "fifty": 50, "sixty": 60, "seventy": 70, "eighty": 80, "ninety": 90}
+_TENS = {
+    "twenty": 20,
+    "thirty": 30,
+    "forty": 40,
+    "fifty": 50,
+    "sixty": 60,
+    "seventy": 70,
+    "eighty": 80,
+    "ninety": 90,
+}
 _ORDINALS = {
     word: number
     for number, word in enumerate(
@@ -121,7 +130,11 @@ def _figures(match: re.Match[str], year: int, a: int, b: int, order: DateOrder) 
         first, second = second, first
     if first is None:
         first, second = second, None
-    return first and Spot(match.start(), match.end(), first, None if first == second else second)
+    return (
+        None
+        if first is None
+        else Spot(match.start(), match.end(), first, None if first == second else second)
+    )
 
 
 def _maybe(year: int, month: int, day: int) -> date | None:

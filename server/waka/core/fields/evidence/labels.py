@@ -15,11 +15,11 @@ from .letters import plain
 
 #: Of dates. “own” is the day of the paper itself.
 DATES: Mapping[str, str] = {
-    "own": """invoice date|date of invoice|bill date|date of bill|date of this bill|issue date|date of issue|date issued|issued|issued on|
+    "own": """doc date|ticket date|sale date|docket date|invoice date|date of invoice|bill date|date of bill|date of this bill|issue date|date of issue|date issued|issued|issued on|
         dated|tax point|tax date|document date|statement date|date of statement|date of report|report date|letter date|receipt date|
         date of receipt|date of purchase|transaction date|date paid|paid on|payment date|date of payment|quote date|quotation date|
         date of quotation|credit date|credit note date|date of credit note|date of certificate|certificate date|date of policy|despatch note date|
-        delivery note date|date of order confirmation|order confirmation date|meeting of|held on|date of meeting|meeting held on|held|minutes of|meeting of the|
+        delivery note date|date of order confirmation|order confirmation date|meeting of|held on|date of meeting|meeting held on|to be held on|will be held on|to be held|takes place on|will take place on|held|minutes of|meeting of the|
         minutes of meeting|date of assessment|assessment date|date of this assessment|assessed on|reviewed on|completed on|date completed|handed in|handed in on|
         submitted|submitted on|date submitted|date handed in|awarded on|awarded|given on|given this|signed on|made on|on this|this|date of notice|notice date|
         rechnungsdatum|belegdatum|ausstellungsdatum|ausgestellt am|datum der rechnung|rechnung vom|vom|datum des schreibens|gutschriftsdatum|
@@ -54,7 +54,7 @@ DATES: Mapping[str, str] = {
     "begins": """begins|cover begins|start date|starts|commences|commencing|commencement|from noon on|valid from|effective|effective from|effective date|inception|
         gultig ab|gultig vom|valable a partir du|geldig vanaf|wazne od|date of employment|joined""",
     "birth": "date of birth|born|born on|dob|d o b|birthday|geburtsdatum|geboren|date de naissance|ne le|geboortedatum|data urodzenia",
-    "other": """date of inspection|inspection date|inspected on|visit|visited|date of visit|next meeting|date of next meeting|next|last meeting|last|meeting on|
+    "other": """examined|examined on|examination date|attended on|tested|tested on|test date|booked|booked on|proof passed|job done|done on|estimate given|notice given|date of inspection|inspection date|inspected on|visit|visited|date of visit|next meeting|date of next meeting|next|last meeting|last|meeting on|
         balance on|balance at|balance as at|as at|last bill|your last bill|previous bill|payment received|payment received on|received with thanks on|next payment|next bill|next payment due|your letter of|matters arising from|minutes of the last meeting held on|last meeting held on|
         letter of|dated your|our invoice|invoice of|our letter of|your email of|your message of|performance|performance date|event|event date|date of event|
         concert|show|opening|first night|hearing|appointment|incident|date of incident|last payment|your payment of|since|registered|founded|established|est|
@@ -76,7 +76,7 @@ SUMS: Mapping[str, str] = {
         total ttc|net a payer|montant ttc|montant du|montant total|total a payer|a payer|total general|total ttc eur|net a payer ttc|montant a payer|total de l'avoir|solde|
         totaal|te betalen|totaal incl btw|totaalbedrag|totaal te betalen|te voldoen|totaal inclusief btw|factuurbedrag|eindtotaal|totaal eur|totaal bedrag|
         do zaplaty|razem brutto|razem do zaplaty|kwota do zaplaty|wartosc brutto|razem|ogolem|kwota naleznosci|suma|do zwrotu""",
-    "net": """subtotal|sub total|sub-total|net|net total|total net|net amount|total excl vat|total ex vat|total excluding vat|total before vat|goods|goods total|goods value|total goods|
+    "net": """order value before vat|value before vat|before vat|subtotal|sub total|sub-total|net|net total|total net|net amount|total excl vat|total ex vat|total excluding vat|total before vat|goods|goods total|goods value|total goods|
         before tax|taxable|taxable amount|charges|charges for this period|total exclusive|nett|items|
         nettobetrag|zwischensumme|summe netto|netto|warenwert|gesamt netto|nettosumme|total ht|sous-total|sous total|montant ht|base ht|subtotaal|totaal excl btw|
         totaal exclusief btw|bedrag excl btw|razem netto|wartosc netto|suma netto""",
@@ -94,7 +94,7 @@ SUMS: Mapping[str, str] = {
 
 #: Of numbers. “own” is the number of the paper itself; with what it is of, where it says that.
 NUMBERS: Mapping[str, str] = {
-    "own": """invoice no|invoice number|invoice nr|invoice #|invoice|invoice ref|invoice reference|invoice id|bill no|bill number|bill ref|bill reference|
+    "own": """our no|our number|note no|note number|doc no|this letter|letter no|letter number|invoice no|invoice number|invoice nr|invoice #|invoice|invoice ref|invoice reference|invoice id|bill no|bill number|bill ref|bill reference|
         bill|document no|document number|document ref|document reference|document|receipt no|receipt number|receipt #|receipt|receipt id|credit note no|credit note number|credit note|credit memo|credit no|
         certificate no|certificate number|certificate ref|cert no|certificate|policy no|policy number|policy|licence no|licence number|license number|license no|licence|report no|report number|report ref|report reference|report|
         quotation no|quotation number|quote no|quote number|quote ref|quotation|quote|pro forma no|proforma no|pro-forma no|pro forma|delivery note no|delivery note number|delivery note|docket no|docket number|docket|
@@ -113,12 +113,12 @@ NUMBERS: Mapping[str, str] = {
         votre commande|commande n°|commande no|commande|bon de commande|uw bestelling|ordernummer|bestelnummer|uw ordernummer|zamowienie nr|zamowienie|nr zamowienia""",
     "account": """account no|account number|account|account ref|a/c|a/c no|customer no|customer number|customer ref|customer id|customer|client ref|client no|client number|member no|membership no|
         membership number|customer #|acct|your account|your account number|kundennummer|kd-nr|kd nr|kunden-nr|kundennr|code client|client n°|no client|n° client|numero client|klantnummer|
-        debiteurnr|debiteurnummer|klantnr|nr klienta|numer klienta|meter no|meter number|meter serial number|supply number|mpan|serial no|serial number""",
+        debiteurnr|debiteurnummer|klantnr|nr klienta|numer klienta|employee no|works no|staff no|payroll no|meter no|meter number|meter serial number|supply number|mpan|serial no|serial number""",
     "your": "your ref|your reference|yr ref|ihr zeichen|votre reference|v/ref|uw referentie|uw kenmerk|your refs|wasz znak",
     "foreign": """vat no|vat reg|vat reg no|vat number|vat registration|vat registration no|vat registration number|vat|company no|company number|registered no|registered in|registration no|reg no|reg|
         registered charity|charity no|charity number|registered charity no|company registration|registered number|tel|telephone|phone|fax|mobile|tel no|telefon|sort code|bank|iban|bic|swift|
         ust-idnr|ust-id|steuernummer|steuer-nr|hrb|amtsgericht|siret|siren|rcs|n° tva|tva|kvk|btw-nr|btw nr|btw|nip|regon|krs|ein|tax id|page|room|unit|box|po box|
-        model|part no|item no|item|code|qty|quantity|version|form|grade|level|class|mark|marks|act|section|table|terminal|merchant|auth|auth code|till|card|
+        ni number|tax code|tax period|nino|model|part no|item no|item|code|qty|quantity|version|form|grade|level|class|mark|marks|act|section|table|terminal|merchant|auth|auth code|till|card|
         previous invoice|original invoice|against invoice|relates to invoice|in respect of invoice|for invoice|our invoice|re invoice|zu rechnung|concerne la facture|betreft factuur|do faktury""",
 }  # fmt: skip
 
@@ -128,6 +128,7 @@ class Label:
     meaning: str
     phrase: str
     distance: int  #: characters between the phrase and the value
+    start: int = 0  #: where the phrase begins in the text
 
 
 _WORDS = re.compile(r"[^\W_]+(?:['&/°#-][^\W_]+)*[#°]?|#|n°", re.UNICODE)
@@ -139,10 +140,41 @@ def _table(name: str) -> dict[tuple[str, ...], str]:
     table: dict[tuple[str, ...], str] = {}
     for meaning, phrases in source.items():
         for phrase in phrases.split("|"):
-            words = tuple(_WORDS.findall(plain(" ".join(phrase.split()))))
+            words = tuple(_WORDS.findall(_spaced(plain(" ".join(phrase.split())))))
             if words:
                 table.setdefault(words, meaning)
     return table
+
+
+#: words that are a label only right before the value
+_WEAK = frozenset(
+    "by on from to until between and this day or before after am zum vom bis du au le avant van tot voor do od dnia no nr number last next "
+    "total amount sum value price fee net goods items charges card bar account reference document invoice bill report certificate policy order customer file quote "
+    "visa paid payment cover limit since term season event issue page form rev held dated issued due date".split()
+)  # fmt: skip
+_DAY_OF_WEEK = re.compile(
+    r"(?:(?:mon|tues|wednes|thurs|fri|satur|sun)day|mon|tue|tues|wed|thu|thur|thurs|fri|sat|sun|montag|dienstag|mittwoch|donnerstag|freitag|samstag|sonntag|"
+    r"lundi|mardi|mercredi|jeudi|vendredi|samedi|dimanche|maandag|dinsdag|woensdag|donderdag|vrijdag|zaterdag|zondag)[\s,.]*$"
+)  # fmt: skip
+
+
+def _spaced(text: str) -> str:
+    """Return words joined by hyphens as words of their own, in as many characters."""
+    return text.replace("-", " ")
+
+
+@lru_cache(maxsize=4096)
+def _in_compound(table: str, word: str) -> tuple[str, str] | None:
+    """Return what a long word says that ends as a label does, as German and Dutch join them (Proformarechnungsnummer)."""
+    if len(word) < 10:
+        return None
+    ends = [
+        (words[0], meaning)
+        for words, meaning in _table(table).items()
+        if len(words) == 1 and len(words[0]) >= 5 and word.endswith(words[0])
+    ]
+    longest = max(ends, key=lambda one: len(one[0]), default=None)
+    return longest and (longest[1], longest[0])
 
 
 LONGEST = 6  #: words of a phrase
@@ -153,7 +185,8 @@ def label(table: str, text: str, most: int = 40) -> Label | None:
 
     *table*: ``dates``, ``sums`` or ``numbers``. *most*: characters that may stand between the label and the value.
     """
-    tail = plain(text[-120:])
+    offset = max(0, len(text) - 120)
+    tail = _spaced(_DAY_OF_WEEK.sub("", plain(text[offset:])))
     found = [(match[0], match.start(), match.end()) for match in _WORDS.finditer(tail)]
     phrases = _table(table)
     for last in range(len(found), 0, -1):
@@ -162,6 +195,14 @@ def label(table: str, text: str, most: int = 40) -> Label | None:
             return None
         for first in range(max(0, last - LONGEST), last):
             meaning = phrases.get(tuple(word for word, _, _ in found[first:last]))
-            if meaning is not None:
-                return Label(meaning, " ".join(word for word, _, _ in found[first:last]), distance)
+            if meaning is not None and (distance <= 3 or last - first > 1 or found[first][0] not in _WEAK):
+                return Label(
+                    meaning,
+                    " ".join(word for word, _, _ in found[first:last]),
+                    distance,
+                    offset + found[first][1],
+                )
+        compound = _in_compound(table, found[last - 1][0])
+        if compound is not None:
+            return Label(*compound, distance, offset + found[last - 1][1])
     return None

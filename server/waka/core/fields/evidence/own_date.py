@@ -2,23 +2,26 @@
 
 from __future__ import annotations
 
+import re
 from collections import Counter
 from collections.abc import Mapping, Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from datetime import date
 
 from waka.core.fields.office import DateOrder
 
 from .context import Found, Named, Paper
 from .dates import Spot, order_shown, spots
+from .labels import label
 from .page import Cell, Line
 
 _OF_OWN: Mapping[str, float] = {
     "own": 6.0, "date": 5.0, "due": -6.0, "order_date": -5.0, "delivery": -4.0, "printed": -5.0, "period": -5.0, "expiry": -6.0, "begins": -2.0,
     "birth": -9.0, "other": -5.0,
 }  # fmt: skip
-_WHERE = {"before": 0.0, "left": -0.1, "above": -0.5}
+_WHERE = {"before": 0.0, "left": -0.1, "above": -0.5, "after": -0.2}
 _ON = frozenset({"on", "this", "le", "vom", "dnia", "z dnia", "held on", "dated", "made on", "given", "day"})
+_AS_AT = frozenset({"as at", "balance at", "balance as at", "balance on"})
 _COLUMN = 3  #: dates below one another make a column of a table
 
 
@@ -44,29 +47,61 @@ def dated(paper: Paper, usual: DateOrder) -> list[Dated]:
     """Return all dates of *paper*, read in the order that it shows, or else in the *usual* one."""
     shown = order_shown("\n".join(line.text for line in paper.lines)) or usual
     return [
-        Dated(line, at, spot, tuple(paper.named("dates", line, at, spot.start)))
+        Dated(line, at, spot, tuple(_named(paper, line, at, spot.start)))
         for line, at, cell in paper.cells()
         for spot in spots(cell.text, shown)
     ]
 
 
-def own_dates(paper: Paper, found: Sequence[Dated]) -> list[Found[date]]:
+def _named(paper: Paper, line: Line, at: int, start: int) -> list[Named]:
+    """As ``Paper.named``; “dated” beneath “your order” is the day of that order."""
+    named = paper.named("dates", line, at, start)
+    if named and named[0].where == "left" and named[0].label.phrase in _OF_WHAT_IS_ABOVE:
+        above = paper.above(line, line.cells[at - 1])
+        told = above and label("numbers", above.text, most=14)
+        if told and told.meaning in ("order", "your"):
+            return [replace(named[0], label=replace(named[0].label, meaning="order_date"))]
+    return named
+
+
+_OF_WHAT_IS_ABOVE = frozenset({"vom", "dated", "date", "du", "le", "of", "van", "z dnia", "from"})
+
+
+def own_dates(paper: Paper, found: Sequence[Dated], sort: str) -> list[Found[date]]:
     """Return what may be the paper's own date, the likeliest first."""
-    columns = Counter((one.line.page.number, round(one.cell.left / 4)) for one in found if one.spot.start == 0)
+    columns = Counter(
+        (one.line.page.number, round(one.cell.left / 4)) for one in found if one.spot.start == 0
+    )
     first_page = min((one.line.page.number for one in found), default=1)
     told = []
     for at, one in enumerate(found):
-        score, why = _by_label(one)
+        score, why = _by_label(one, sort)
+        if one.named and one.named[0].where == "above" and score > 0 and _is_in_table(paper, one):
+            score = -2.0
         alone = _is_alone(one)
         if one.meaning is None:
             score += 3.0 if alone else 0.4
             why = "alone" if alone else "in_text"
         place = paper.place(one.cell)
         score += 1.2 * (1 - place) - 1.5 * min(2, one.line.page.number - first_page) - 0.05 * min(at, 20)
-        if columns[one.line.page.number, round(one.cell.left / 4)] >= _COLUMN and one.meaning in (None, "date") and one.spot.start == 0:
+        if (
+            columns[one.line.page.number, round(one.cell.left / 4)] >= _COLUMN
+            and one.meaning in (None, "date")
+            and one.spot.start == 0
+        ):
             score -= 3.5
         score -= 3.0 * one.spot.bare
-        told.append(Found(one.spot.value, one.cell.text[one.spot.start : one.spot.end], one.cell.box(one.spot.start, one.spot.end), score, why))
+        if sort == "minutes":
+            score -= 0.35 * min(10, one.line.number)  # what was decided on other days stands further down
+        told.append(
+            Found(
+                one.spot.value,
+                one.cell.text[one.spot.start : one.spot.end],
+                one.cell.box(one.spot.start, one.spot.end),
+                score,
+                why,
+            )
+        )
     return _merged(told)
 
 
@@ -80,26 +115,44 @@ def with_meaning(found: Sequence[Dated], meaning: str) -> list[Found[date]]:
     return _merged(told)
 
 
-def _by_label(one: Dated) -> tuple[float, str]:
+def _by_label(one: Dated, sort: str) -> tuple[float, str]:
     if not one.named:
         return 0.0, ""
     named = one.named[0]
     score = _OF_OWN[named.label.meaning] + _WHERE[named.where] - 0.04 * named.label.distance
-    if score > 0 and named.where == "before" and _is_in_prose(one.cell.text[: one.spot.start]):
+    if (sort, named.label.meaning) == ("delivery", "delivery") or (
+        sort == "statement" and named.label.phrase in _AS_AT
+    ):
+        score += 9.0
+    if score > 0 and named.where == "before" and _is_in_prose(one.cell.text[: one.spot.start], named):
         # in running text such words speak of another day as often as of the paper's own
         score = 0.6 if named.label.phrase in _ON else score - 3.5
     return score, f"{named.label.meaning}_{named.where}"
 
 
-def _is_in_prose(before: str) -> bool:
-    return sum(word.isalpha() and word.islower() for word in before.split()) > 3
+def _is_in_prose(before: str, named: Named) -> bool:
+    """Whether words of a sentence stand before the label."""
+    earlier = before[: named.label.start]
+    words = re.split(r"[:·|;]\s|\s[–-]\s", earlier)[-1].split()
+    return len([word for word in words if word.strip(".,()").isalpha()]) >= 2
+
+
+def _is_in_table(paper: Paper, one: Dated) -> bool:
+    """Whether its column goes on with further dates: then the word at its head is of every line, not of the paper."""
+    below = paper.below(one.line, one.cell)
+    return below is not None and len(spots(below[2].text)) > 0
 
 
 def _is_alone(one: Dated) -> bool:
     """Whether a date makes up its cell: but for a day of the week, a place before it, or a time."""
     text = one.cell.text
-    before, after = text[: one.spot.start].strip(" ,.:;-–"), text[one.spot.end :].strip(" ,.;-–")
-    return len(before.split()) <= 3 and len(before) <= 24 and len(after) <= 8 and not any(c.isdigit() for c in before)
+    before, after = text[: one.spot.start].strip(" ,.:;-–("), text[one.spot.end :].strip(" ,.;-–)")
+    return (
+        len(before.split()) <= 3
+        and len(before) <= 24
+        and len(after) <= 8
+        and not any(c.isdigit() for c in before)
+    )
 
 
 def _merged(found: list[Found[date]]) -> list[Found[date]]:
@@ -110,5 +163,7 @@ def _merged(found: list[Found[date]]) -> list[Found[date]]:
         if known is None:
             best[one.value] = one
         elif one.score > 0:
-            best[one.value] = Found(known.value, known.text, known.box, known.score + min(0.5, 0.1 * one.score), known.why)
+            best[one.value] = Found(
+                known.value, known.text, known.box, known.score + min(0.5, 0.1 * one.score), known.why
+            )
     return sorted(best.values(), key=lambda f: -f.score)

@@ -19,19 +19,30 @@ _MORE = re.compile(r"\s?[/-]\s?[\w/-]*\d[\w/-]*|\s[/-]?[A-Z]{1,2}$")
 _GROUP = re.compile(r"\s\d{2,6}(?![\w.,/-])")
 #: a run of letters and figures that stands by itself and is neither a postcode nor a telephone number
 _CODE = re.compile(r"(?=.*[A-Z])(?=.*\d)[A-Z0-9]{1,6}(?:[ /.-][A-Z0-9]{1,8}){1,4}|[A-Z]{2,5}\d{3,9}")
-_POSTCODE = re.compile(r"[A-Z]{1,2}\d[A-Z\d]? ?\d[A-Z]{2}|\d{4,5} ?[A-Z]{0,2}|[A-Z]{1,2}-?\d{4,5}|[A-Z]{2},? \d{5}")
-_MEANS: Mapping[str, float] = {"own": 6.0, "ours": 5.0, "plain": 3.0, "order": -4.0, "account": -4.0, "your": -6.0, "foreign": -9.0, "alone": 0.6}
-_WHERE = {"before": 0.0, "left": -0.1, "above": -0.5, "alone": 0.0}
+_POSTCODE = re.compile(
+    r"[A-Z]{1,2}\d[A-Z\d]? ?\d[A-Z]{2}|\d{4,5} ?[A-Z]{0,2}|[A-Z]{1,2}-?\d{4,5}|[A-Z]{2},? \d{5}"
+)
+_MEANS: Mapping[str, float] = {
+    "own": 6.0,
+    "ours": 5.0,
+    "plain": 3.0,
+    "order": -4.0,
+    "account": -4.0,
+    "your": -6.0,
+    "foreign": -9.0,
+    "alone": 0.6,
+}
+_WHERE = {"before": 0.0, "left": -0.1, "above": -0.5, "after": -0.2, "alone": 0.0}
 #: the words with which the number of each sort of paper is called; a number called as another sort's is that one's
 _CALLED: Mapping[str, tuple[str, ...]] = {
     "invoice": ("invoice", "rechnung", "re-nr", "re nr", "facture", "factuur", "nota", "faktur", "tax invoice"),
     "credit": ("credit", "gutschrift", "avoir", "korekt", "korygujaca"),
     "receipt": ("receipt", "trans", "ticket", "slip", "sale", "till", "txn"),
     "bill": ("bill", "demand", "statement", "invoice"),
-    "certificate": ("certificate", "cert", "policy", "licence", "license"),
-    "report": ("report", "assessment", "ra no"),
-    "quote": ("quot", "quote", "angebot", "devis", "offerte"),
-    "proforma": ("pro forma", "proforma", "pro-forma"),
+    "certificate": ("certificate", "cert", "policy", "licence", "license", "report"),
+    "report": ("report", "assessment", "ra no", "certificate"),
+    "quote": ("quot", "quote", "angebot", "devis", "offerte", "invoice"),
+    "proforma": ("pro forma", "proforma", "invoice", "factuur", "rechnung", "facture"),
     "delivery": ("delivery note", "docket", "despatch note", "lieferschein", "bon de livraison", "pakbon"),
     "statement": ("statement", "sheet"),
     "remittance": ("remittance", "payment", "advice", "transaction"),
@@ -54,6 +65,7 @@ class Number:
     phrase: str
     where: str
     distance: int
+    is_of_another: bool = False  #: a word stands before its label, as in “licence ref.”
 
     @property
     def cell(self) -> Cell:
@@ -69,7 +81,7 @@ def numbers(paper: Paper) -> list[Number]:
     found = []
     for line, at, cell in paper.cells():
         taken = [(one.start, one.end) for one in spots(cell.text) if not one.bare]
-        taken += [(one.start, one.end) for one in sums(cell.text)]
+        taken += [(one.start, one.end) for one in sums(cell.text) if one.is_exact or one.currency]
         over = 0
         for match in _TOKEN.finditer(cell.text):
             start, end = match.span()
@@ -82,8 +94,24 @@ def numbers(paper: Paper) -> list[Number]:
             named = paper.named("numbers", line, at, start)
             if named:
                 told, where = named[0].label, named[0].where
-                found.append(Number(line, at, start, end, told.meaning, told.phrase, where, told.distance))
-            elif (start, end) == (0, len(cell.text)) and _CODE.fullmatch(cell.text) and not _POSTCODE.fullmatch(cell.text):
+                found.append(
+                    Number(
+                        line,
+                        at,
+                        start,
+                        end,
+                        told.meaning,
+                        told.phrase,
+                        where,
+                        told.distance,
+                        told.meaning in ("ours", "plain") and told.start > 1 and where != "before",
+                    )
+                )
+            elif (
+                (start, end) == (0, len(cell.text))
+                and _CODE.fullmatch(cell.text)
+                and not _POSTCODE.fullmatch(cell.text)
+            ):
                 found.append(Number(line, at, start, end, "alone", "", "alone", 0))
     return found
 
@@ -107,7 +135,12 @@ def _whole(text: str, start: int, end: int) -> tuple[int, int]:
 
 
 def _could_be(text: str) -> bool:
-    return bool(re.search(r"\d", text)) and "@" not in text and "%" not in text and not text.lower().startswith("www")
+    return (
+        bool(re.search(r"\d", text))
+        and "@" not in text
+        and "%" not in text
+        and not text.lower().startswith("www")
+    )
 
 
 def own_numbers(paper: Paper, sort: str, found: list[Number]) -> list[Found[str]]:
@@ -116,12 +149,20 @@ def own_numbers(paper: Paper, sort: str, found: list[Number]) -> list[Found[str]
     told = []
     for rank, one in enumerate(found):
         score = _MEANS[one.meaning] + _WHERE[one.where] - 0.08 * one.distance
-        if one.meaning == "own":
+        if one.is_of_another:
+            score -= 1.6
+        if one.phrase == "our invoice" and sort == "invoice" and one.where != "before":
+            score += 15.0
+        elif one.meaning == "own":
             score += _called(sort, one.phrase)
         elif sort == "order" and one.meaning == "order":
             score += 9.0
         elif sort == "statement" and one.meaning == "account":
-            score += 5.5
+            score += 7.0
+        elif sort == "payslip" and one.meaning == "account":
+            score += 7.5
+        elif sort in ("receipt", "bill") and one.meaning == "order":
+            score += 7.0
         elif one.meaning == "alone":
             edge = paper.place(one.cell) < 0.3 or (sort == "certificate" and paper.place(one.cell) > 0.4)
             score += 2.4 * (edge and sort in ("letter", "certificate", "reminder", "report"))
@@ -132,7 +173,9 @@ def own_numbers(paper: Paper, sort: str, found: list[Number]) -> list[Found[str]
         letters = re.sub(r"\W", "", one.text)
         score -= 1.0 * (len(letters) < 2) + 2.0 * (one.line.page.number != first_page) + 0.03 * min(rank, 30)
         score += 0.5 * (1 - paper.place(one.cell))
-        told.append(Found(one.text, one.text, one.cell.box(one.start, one.end), score, f"{one.meaning}_{one.where}"))
+        told.append(
+            Found(one.text, one.text, one.cell.box(one.start, one.end), score, f"{one.meaning}_{one.where}")
+        )
     return _merged(told)
 
 

@@ -11,6 +11,7 @@ from bisect import bisect_right
 from collections.abc import Sequence
 from dataclasses import dataclass, field
 from functools import cached_property
+from itertools import pairwise
 from statistics import median
 
 GAP = 0.95  #: of the height of a line: from here on what follows is another cell
@@ -161,7 +162,7 @@ def _apart(one: Word, other: Word) -> float:
 
 def _cells(words: Sequence[Word]) -> list[tuple[Word, ...]]:
     cells: list[list[Word]] = [[words[0]]]
-    for before, word in zip(words, words[1:], strict=False):
+    for before, word in pairwise(words):
         gap = word.left - before.right
         height = max(min(before.height, word.height), 4.0)
         wide = WIDE_GAP if _is_typed(before) and _is_typed(word) else GAP

@@ -9,7 +9,7 @@ from __future__ import annotations
 
 import re
 from collections.abc import Iterable, Iterator, Mapping, Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, field, replace
 from statistics import median
 
 from waka.core.fields.alike import words_of
@@ -17,51 +17,21 @@ from waka.core.fields.alike import words_of
 from .context import Found, Paper
 from .dates import spots
 from .letters import plain
+from .names_on_paper import (
+    BUYER,
+    BUYER_NAME,
+    LEGAL,
+    NAME_OF_PERSON,
+    ORGANISATION,
+    SELLER,
+    STREET,
+    could_be_person,
+    is_label,
+    is_name,
+    short,
+)  # fmt: skip
 from .page import Cell, Line
-from .sums import sums
-
-_LEGAL = (
-    r"(?:ltd|limited|plc|llp|inc|corp|corporation|company|co|gmbh(?: & co\.? kg)?|ag|ohg|kg|e\.?\s?k\.?|ug|sarl|s\.a\.r\.l|sas|s\.a\.s|sa|s\.a|eurl|b\.?v|n\.?v|vof|"
-    r"sp\.? z ?o\.? ?o|s\.?a|spolka|cic|dac|llc|society|trust)\.?"
-)  # fmt: skip
-_LEGAL_AT_END = re.compile(rf"(?P<name>[^,;|·•()]*?\b{_LEGAL})(?=$|[\s,;|·•(])(?!\s+[A-Z&][a-z])")
-_SELLER = re.compile(
-    r"^(?:seller|from|supplier|vendor|issued by|issuer|issuing authority|sold by|supplied by|account name|payee|beneficiary|payable to|make cheques payable to|cheques payable to|"
-    r"cheques to|remit to|pay to|prepared by|author|authors|written by|surveyor|assessor|assessed by|assessment by|inspected by|inspector|reported by|report by|stage manager|insurer|underwriter|"
-    r"verkaufer|absender|aussteller|kontoinhaber|vendeur|emetteur|fournisseur|titulaire|beneficiaire|verkoper|afzender|leverancier|t\.?n\.?v\.?|"
-    r"sprzedawca|wystawca|nadawca|dostawca|odbiorca platnosci)\s?[:.]?\s*"
-)  # fmt: skip
-_NAME_OF_PERSON = re.compile(
-    r"^(?:name|full name|your name|name of (?:pupil|student|learner|trainee|applicant|parent|parent or guardian|parent/guardian|claimant|child|member)|"
-    r"(?:pupil|student|learner|trainee|applicant|claimant|employee|cadet|candidate|participant|parent|parent / guardian|parent/guardian|guardian|member)(?:'?s)?(?: name)?|employee name|by|handed in by|submitted by|"
-    r"written by|author|payee|claimed by|name of employee|completed by|signed)\s?[:.]?\s*(?=\S|$)"
-)  # fmt: skip
-_BUYER = re.compile(
-    r"^(?:bill(?:ed)? to|invoice(?:d)? to|invoice address|ship to|sold to|deliver(?:y)? (?:to|address)|deliver to|to|for|customer|client|buyer|attn|attention|for the attention of|fao|"
-    r"rechnung an|kunde|empfanger|lieferadresse|an|facture a|destinataire|client|adresse de livraison|livre a|factuur aan|klant|aan|t\.a\.v|afleveradres|nabywca|odbiorca|kupujacy|insured|the insured|policyholder|"
-    r"supply address|site|premises|ihre anschrift)\s?[:.]?$"
-)  # fmt: skip
-_CLOSING = re.compile(
-    r"^(?:yours (?:sincerely|faithfully|truly|ever|etc)|yours|with? ?kind(?:est)? regards|kind(?:est)? regards|best (?:wishes|regards)|with best wishes|warm regards|regards|many thanks|with thanks|"
-    r"sincerely|cordialement|bien a vous|mit freundlichen gru(?:ss|s)en|hochachtungsvoll|met vriendelijke groet(?:en)?|z powazaniem|all the best|love|thanks|thank you|signed)\W*$"
-)  # fmt: skip
-_HOST = re.compile(r"(?:@|www\.|https?://)(?P<host>[a-z0-9][a-z0-9.-]*\.[a-z]{2,})")
-_NOT_A_NAME = re.compile(
-    r"\b(?:invoice|receipt|page|date|tel|telephone|phone|fax|e-?mail|www|http|vat|no|number|total|dear|statement|certificate|this is to|copy|original|duplicate|paid|"
-    r"registered|bank|sort code|iban|thank you|welcome|terms|customer|account|order|quotation|delivery|note|rechnung|facture|factuur|faktura|gutschrift|avoir|credit|description|"
-    r"risk assessment|report|minutes|agenda|worksheet|homework|policy|schedule|please|your|our|ref|datum|subject|urgent|private|confidential|by (?:post|hand|e-?mail)|pro forma|bill|"
-    r"with compliments|original|reminder|est|established|since|form|consent|application)\b"
-)  # fmt: skip
-_ORGANISATION = re.compile(
-    r"\b(?:ltd|limited|plc|llp|inc|corp|company|co|gmbh|ag|ohg|sarl|bv|b\.v|trust|trustees|society|council|board|authority|association|institute|foundation|fund|services?|supplies|supply|hire|works|"
-    r"school|academy|college|bank|insurance|energy|water|telecom|church|club|guild|office|ministry|bureau|union|partners|partnership|co-operative|solicitors|studio|stores?|shop|yard|"
-    r"committee|group|press|media|sons|daughters|brothers|bros|&|and)\b"
-)  # fmt: skip
-_TITLE_OF_PERSON = re.compile(r"^(?:mr|mrs|ms|miss|dr|prof|rev|sir|lady|mx|herr|frau|mme|m|dhr|mevr|pan|pani)\.?\s")
-_COMMITTEE = re.compile(
-    r"(?P<name>(?:[A-Z][\w'&-]+ )*(?:(?:and|of|the|for|&) )?(?:[A-Z][\w'&-]+ (?:(?:and|of|the|for|&) )?)*(?:Committee|Board|Council|Group|Trustees|Governors|Panel|Team|Forum|Assembly|Meeting|Association|Club|Subcommittee|Sub-committee|Party)"
-    r"(?: of [A-Z][\w'-]+(?: [A-Z][\w'-]+)*)?)"
-)  # fmt: skip
+from .sender_places import behind, committees, found_at, hosts_of, over_addresses, signatures, small_print
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -70,7 +40,14 @@ class Office:
 
     names: Sequence[str] = ()
     addresses: Sequence[str] = ()
-    parties: Mapping[str, Sequence[str]] = ()  # type: ignore[assignment]  #: name → its other spellings
+    parties: Mapping[str, Sequence[str]] = field(default_factory=dict)  #: name → its other spellings
+
+
+_PERSONAL = frozenset({"coursework", "form", "payslip"})
+_OF_FIRMS = ("letterhead", "over_address", "small_print")
+
+
+_SENT = frozenset({"letter", "reminder", "order", "remittance"})  #: sorts that an office sends out
 
 
 class Senders:
@@ -78,10 +55,15 @@ class Senders:
 
     def __init__(self, office: Office) -> None:
         self._ours = [words_of(name) for name in office.names]
-        self._addresses = [plain(part.strip()) for address in office.addresses for part in address.split(",") if len(part.strip()) > 4]
+        self._addresses = [
+            plain(part.strip())
+            for address in office.addresses
+            for part in address.split(",")
+            if any(c.isdigit() for c in part)
+        ]
         self._known = [
             (" ".join(words_of(spelling)), name)
-            for name, spellings in dict(office.parties).items() for spelling in (name, *spellings) if words_of(spelling)
+            for name, spellings in office.parties.items() for spelling in (name, *spellings) if words_of(spelling)
         ]  # fmt: skip
 
     def find(self, paper: Paper, sort: str, title: Cell | None) -> list[Found[str]]:
@@ -90,117 +72,204 @@ class Senders:
             return []
         window = set(self._window(paper))
         found = list(self._candidates(paper, sort, title, window))
+        if sort in _PERSONAL:
+            # whose it is; what stands large on it is its title
+            found = [
+                replace(one, score=one.score - 3.0) if one.why.startswith(_OF_FIRMS) else one for one in found
+            ]
+        elif sort == "report" and any(
+            one.why.startswith(("small_print", "over_address")) and ORGANISATION.search(plain(one.value))
+            for one in found
+        ):
+            # who looked at it works for the firm that says so on its paper
+            found = [
+                replace(one, score=one.score - 3.5)
+                if one.why.startswith("seller") and not ORGANISATION.search(plain(one.value))
+                else one
+                for one in found
+            ]
         return _merged(found)
 
     def is_ours(self, text: str) -> bool:
         words = words_of(text)
-        return any(_holds(words, name) or (len(words) > 1 and _holds(name, words) and len(words) >= len(name) - 1) for name in self._ours)
+        return any(
+            _holds(words, name) or (len(words) > 1 and _holds(name, words) and len(words) >= len(name) - 1)
+            for name in self._ours
+        )
 
-    def _candidates(self, paper: Paper, sort: str, title: Cell | None, window: set[int]) -> Iterator[Found[str]]:
-        hosts = _hosts(paper)
-        everything = " " + " ".join(words_of(" ".join(line.text for line in paper.lines[:300]))) + " "
-        heads = list(self._letterhead(paper, title, window))
-        ours_at_top = any(self.is_ours(cell.text) for line in paper.first_page[:6] for cell in line.cells if paper.place(cell) < 0.2 and id(cell) not in window)
-        persons = list(_behind(paper, _NAME_OF_PERSON))
-        if sort in ("coursework", "form", "payslip"):
-            for rank, (cell, start, name) in enumerate(persons):
-                if _is_name(name, most=6) and not self.is_ours(name):
-                    yield _found(cell, start, name, 7.0 - 0.4 * rank, "person")
-            if sort == "coursework":
-                yield from self._writers(paper, title)
+    def is_our_address(self, address: str) -> bool:
+        """Whether a mail address has our name in its host."""
+        host = re.sub(r"[^a-z0-9]", "", address.rpartition("@")[2])
+        return any("".join(words) in host for words in self._ours if len("".join(words)) > 5)
+
+    def _candidates(
+        self, paper: Paper, sort: str, title: Cell | None, window: set[int]
+    ) -> Iterator[Found[str]]:
+        ours_at_top = any(
+            self.is_ours(cell.text) and paper.place(cell) < 0.2 and id(cell) not in window
+            for line in paper.first_page[:6]
+            for cell in line.cells
+        )
+        if sort in _PERSONAL:
+            yield from self._persons(paper, sort, title)
         if sort == "minutes":
-            yield from _committees(paper)
-        if sort in ("letter", "reminder", "order", "remittance") and ours_at_top:
-            yield from self._addressee(paper, window)
-        for cell, start, name in _behind(paper, _SELLER):
-            if _is_name(name) and not self.is_ours(name):
-                bonus = 1.5 if sort == "report" else 0.0
-                yield self._told(cell, start, name, 5.0 + bonus, "seller", hosts, everything)
-        for cell, score in heads:
-            name = _short(cell.text)
-            if not self.is_ours(name):
-                yield self._told(cell, cell.text.find(name), name, score, "letterhead", hosts, everything)
-        for cell, start, name in _small_print(paper):
-            if not self.is_ours(name):
-                yield self._told(cell, start, name, 2.6, "small_print", hosts, everything)
-        if sort in ("letter", "reminder", "other"):
-            for rank, (cell, name) in enumerate(_signatures(paper)):
+            yield from committees(paper)
+        if sort in _SENT and ours_at_top:
+            yield from self._addressee(paper)
+        heads = list(self._letterhead(paper, title, window))
+        yield from self._firms(paper, sort, heads, window)
+        if sort in ("letter", "reminder"):
+            usual = median([cell.height for line in paper.first_page for cell in line.cells])
+            has_head = any(
+                cell.height > 1.2 * usual or ORGANISATION.search(plain(cell.text)) for cell, _ in heads
+            )
+            for rank, (cell, name) in enumerate(signatures(paper)):
                 if not self.is_ours(name):
-                    yield _found(cell, 0, name, (3.4 if not heads else 1.2) - 0.5 * rank, "signature")
+                    yield found_at(cell, 0, name, (1.2 if has_head else 4.2) - 0.5 * rank, "signature")
         yield from self._parties(paper, window)
 
-    def _told(self, cell: Cell, start: int, name: str, score: float, why: str, hosts: Iterable[str], everything: str) -> Found[str]:
+    def _persons(self, paper: Paper, sort: str, title: Cell | None) -> Iterator[Found[str]]:
+        for rank, (cell, start, name) in enumerate(behind(paper, NAME_OF_PERSON)):
+            if is_name(name, most=6) and not self.is_ours(name):
+                yield found_at(cell, start, name, 7.0 - 0.4 * rank, "person")
+        if sort == "coursework":
+            yield from self._writers(paper, title)
+
+    def _firms(
+        self, paper: Paper, sort: str, heads: Sequence[tuple[Cell, float]], window: set[int]
+    ) -> Iterator[Found[str]]:
+        hosts = hosts_of(paper)
+        everything = f" {' '.join(words_of(' '.join(line.text for line in paper.lines[:300])))} "
+        places = [
+            *((cell, start, name, 6.5 if sort == "report" else 5.0, "seller") for cell, start, name in behind(paper, SELLER) if is_name(name)),
+            *((cell, cell.text.find(short(cell.text)), short(cell.text), score, "letterhead") for cell, score in heads),
+            *((cell, cell.text.find(name), name, 4.0, "over_address") for cell, name in over_addresses(paper) if id(cell) not in window),
+            *((cell, start, name, 2.6, "small_print") for cell, start, name in small_print(paper)),
+        ]  # fmt: skip
+        for cell, start, name, score, why in places:
+            if not self.is_ours(name):
+                yield self._told(cell, start, name, score, why, hosts, everything)
+
+    def _told(
+        self, cell: Cell, start: int, name: str, score: float, why: str, hosts: Iterable[str], everything: str
+    ) -> Found[str]:
         words = words_of(name)
         joined = "".join(words)
         for host in hosts:
-            if len(host) > 3 and (host in joined or joined in host or any(len(w) > 4 and w in host for w in words)):
+            if len(host) > 3 and (
+                host in joined or joined in host or any(len(w) > 4 and w in host for w in words)
+            ):
                 score += 1.6
                 why += "+host"
                 break
-        score += 0.4 * min(3, everything.count(" " + " ".join(words) + " ") - 1)
-        score += 0.6 * bool(re.search(rf"\b{_LEGAL}$", plain(name)))
-        score += 0.5 * bool(_ORGANISATION.search(plain(name)))
-        return _found(cell, max(0, start), name, score, why)
+        score += (0.4 if ORGANISATION.search(plain(name)) else 0.15) * min(
+            3, everything.count(" " + " ".join(words) + " ") - 1
+        )
+        score += 0.6 * bool(re.search(rf"\b{LEGAL}$", plain(name)))
+        score += 0.5 * bool(ORGANISATION.search(plain(name))) - 1.5 * any(c.isdigit() for c in name)
+        return found_at(cell, max(0, start), name, score, why)
 
     def _letterhead(self, paper: Paper, title: Cell | None, window: set[int]) -> Iterator[tuple[Cell, float]]:
         first = paper.first_page
-        usual = median([word.height for line in first for cell in line.cells for word in cell.words] or [10.0])
+        usual = median(
+            [word.height for line in first for cell in line.cells for word in cell.words] or [10.0]
+        )
         for at, line in enumerate(first[:14]):
             for cell in line.cells:
                 place = paper.place(cell)
-                if place > 0.3 or cell is title or id(cell) in window or not _is_name(_short(cell.text)):
+                if place > 0.3 or is_label(cell.text) or id(cell) in window or not is_name(short(cell.text)):
                     continue
                 large = cell.height / max(1.0, usual)
-                yield cell, 3.4 + 1.6 * min(1.5, max(0.0, large - 1.0)) - 3.0 * place - 0.22 * at
+                yield (
+                    cell,
+                    3.4
+                    - 2.0 * bool(STREET.search(plain(short(cell.text))))
+                    + 1.6 * min(1.5, max(0.0, large - 1.0))
+                    - 3.0 * place
+                    - 0.22 * at
+                    - 1.2 * (cell is title),
+                )
 
     def _window(self, paper: Paper) -> Iterator[int]:
         """Yield the ids of the cells that say whom a paper is for: around our own names, and under words for a buyer."""
         lines = paper.first_page
         for at, line in enumerate(lines):
             for cell in line.cells:
-                if _BUYER.match(plain(cell.text)):
+                if BUYER.match(plain(cell.text)):
                     yield from self._column(paper, line, cell, 5)
-                elif paper.place(cell) > 0.07 and (self.is_ours(cell.text) or plain(cell.text) in self._addresses) and cell.height < 14 and at > 1:
+                elif (
+                    paper.place(cell) > 0.07
+                    and (self.is_ours(cell.text) or plain(cell.text) in self._addresses)
+                    and cell.height < 14
+                    and at > 1
+                ):
                     yield from self._column(paper, line, cell, 5)
+                    below: Cell = cell
                     above = paper.above(line, cell)
-                    if above is not None and _TITLE_OF_PERSON.match(plain(above.text)):
+                    # whose attention it is for: a person, an office held
+                    while (
+                        above is not None
+                        and below.top - above.bottom <= 0.9 * below.height
+                        and could_be_person(above.text)
+                    ):
                         yield id(above)
+                        below, above = above, paper.above(paper.line_of(above), above)
 
     def _column(self, paper: Paper, line: Line, cell: Cell, most: int) -> Iterator[int]:
         yield id(cell)
         for _ in range(most):
             below = paper.below(line, cell)
-            if below is None or below[2].top - cell.bottom > 1.1 * cell.height or abs(below[2].left - cell.left) > 6:
+            if (
+                below is None
+                or below[2].top - cell.bottom > 1.1 * cell.height
+                or abs(below[2].left - cell.left) > 6
+            ):
                 return
             line, _, cell = below
             yield id(cell)
 
-    def _addressee(self, paper: Paper, window: set[int]) -> Iterator[Found[str]]:
+    def _addressee(self, paper: Paper) -> Iterator[Found[str]]:
         """Whom a paper of our own is for: the block above the date or beneath it, before anybody is greeted."""
-        block = 0.0
+        block, ours = 0.0, False
         for line in paper.first_page:
+            if not ours:
+                ours = any(self.is_ours(cell.text) for cell in line.cells)
+                continue
             for cell in line.cells:
                 text = plain(cell.text)
                 if text.startswith("dear "):
                     return
-                place = paper.place(cell)
-                if place < 0.09 or place > 0.45 or self.is_ours(cell.text) or any(a in text for a in self._addresses):
+                if (
+                    paper.place(cell) > 0.45
+                    or self.is_ours(cell.text)
+                    or any(a in text for a in self._addresses)
+                ):
                     continue
-                name = _BUYER_NAME.sub("", cell.text)
-                if _is_name(name, most=8) and not spots(cell.text):
-                    organised = bool(_ORGANISATION.search(plain(name)))
-                    yield _found(cell, cell.text.find(name), name, 6.0 + 0.8 * organised - 0.35 * block, "addressee")
+                name = BUYER_NAME.sub("", cell.text)
+                if is_name(name, most=8) and not spots(cell.text):
+                    organised = bool(ORGANISATION.search(plain(name)))
+                    street = 2.5 * bool(STREET.search(plain(name)) or any(c.isdigit() for c in name))
+                    yield found_at(
+                        cell,
+                        cell.text.find(name),
+                        name,
+                        6.0 + 0.8 * organised - 0.35 * block - street,
+                        "addressee",
+                    )
                     block += 1
 
     def _writers(self, paper: Paper, title: Cell | None) -> Iterator[Found[str]]:
         """Whose a piece of coursework is, where no label says it: by line, or a name alone beneath the title."""
         for at, line in enumerate(paper.first_page[:8]):
             for cell in line.cells:
-                for match in re.finditer(r"(?:^|\b(?:by|from)\s)([A-ZÀ-Ž][\w'’-]+(?: [A-ZÀ-Ž][\w'’.-]*){1,3})(?=\s*(?:$|,|\(|·|\||–|-|\d))", cell.text):
+                for match in re.finditer(
+                    r"(?:^|\b(?:by|from)\s)([A-ZÀ-Ž][\w'’-]+(?: [A-ZÀ-Ž][\w'’.-]*){1,3})(?=\s*(?:$|,|\(|·|\||–|-|\d))",
+                    cell.text,
+                ):
                     name = match[1]
-                    if cell is not title and _is_name(name, most=4) and not self.is_ours(name):
+                    if cell is not title and is_name(name, most=4) and not self.is_ours(name):
                         by = match[0] != name
-                        yield _found(cell, match.start(1), name, 3.5 + 2.0 * by - 0.3 * at, "by")
+                        yield found_at(cell, match.start(1), name, 3.5 + 2.0 * by - 0.3 * at, "by")
 
     def _parties(self, paper: Paper, window: set[int]) -> Iterator[Found[str]]:
         """Parties that we know and that are named on the paper, outside the window."""
@@ -214,112 +283,14 @@ class Senders:
                         share = len(words) / max(1, len(told) - 2)
                         place = paper.place(cell)
                         edge = 1.0 if place < 0.25 or place > 0.85 else 0.0
-                        yield _found(cell, 0, name, 3.2 + 1.6 * share + edge - 0.5 * place, "known")
-
-
-_BUYER_NAME = re.compile(r"^(?:To|For|FAO|Attn\.?|Deliver to|Supplier)\s?:?\s+")
+                        yield found_at(cell, 0, name, 3.2 + 1.6 * share + edge - 0.5 * place, "known")
 
 
 def _holds(words: Sequence[str], part: Sequence[str]) -> bool:
     size = len(part)
-    return 0 < size <= len(words) and any(list(words[at : at + size]) == list(part) for at in range(len(words) - size + 1))
-
-
-def _short(text: str) -> str:
-    """Return a line without what follows a name there: an address, a telephone."""
-    text = re.split(r"\s[·•|–-]\s|[,;(]\s?(?=\S*\d)|,\s|\s{2,}|\s/\s", text)[0]
-    return text.strip(" .,:;·•*-–|“”\"")
-
-
-def _is_name(text: str, most: int = 9) -> bool:
-    words = text.split()
-    if not 1 <= len(words) <= most or len(text) < 3 or len(text) > 70:
-        return False
-    letters = sum(c.isalpha() for c in text)
-    if letters < 0.7 * len(text.replace(" ", "")) or sum(c.isdigit() for c in text) > 2 or "@" in text or "www" in text.lower():
-        return False
-    if not (text[0].isupper() or text.isupper() or text[0].isdigit() or not text[0].isascii()):
-        return False
-    return not _NOT_A_NAME.search(plain(text)) and not sums(text) and not spots(text)
-
-
-def _behind(paper: Paper, words: re.Pattern[str]) -> Iterator[tuple[Cell, int, str]]:
-    """Yield the names that stand behind or beneath certain words."""
-    for line, at, cell in paper.cells():
-        match = words.match(plain(cell.text))
-        if match is None:
-            continue
-        rest = cell.text[match.end() :].strip(" :.")
-        if rest:
-            if match[0].rstrip()[-1:] in ":." or cell.text[match.end() - 1 : match.end()] == " ":
-                name = _short(re.split(r"\s(?:Date|Class|Form|Year|Tel|Group|Set|Mark|on)\b", rest)[0])
-                yield cell, cell.text.find(name), name
-            continue
-        following = line.cells[at + 1] if at + 1 < len(line.cells) else None
-        if following is not None and _is_name(_short(following.text)) and not _is_label(following.text):
-            yield following, 0, _short(following.text)
-            continue
-        below = paper.below(line, cell)
-        if below is not None:
-            yield below[2], 0, _short(below[2].text)
-
-
-def _is_label(text: str) -> bool:
-    told = plain(text)
-    return any(words.fullmatch(told.strip(" :.")) for words in (_BUYER, _SELLER, _NAME_OF_PERSON)) or told.endswith(":")
-
-
-def _small_print(paper: Paper) -> Iterator[tuple[Cell, int, str]]:
-    for line in paper.lines:
-        for cell in line.cells:
-            place = paper.place(cell)
-            if place > 0.8 or (place < 0.25 and len(cell.words) > 3) or len(paper.lines) < 40:
-                folded = plain(cell.text)
-                for match in _LEGAL_AT_END.finditer(folded):
-                    start, end = match.span("name")
-                    name = cell.text[start:end].strip(" .,:-")
-                    name = re.sub(r"^(?:.*\b(?:by|to|of|is|from|for|payable|name)\b:?\s+)(?=[A-ZÀ-Ž])", "", name)
-                    if len(name.split()) > 1 and _is_name(name):
-                        yield cell, max(0, cell.text.find(name)), name
-
-
-def _signatures(paper: Paper) -> Iterator[tuple[Cell, str]]:
-    """Yield the names beneath a letter's closing words."""
-    closed: Cell | None = None
-    for line, _, cell in paper.cells():
-        if _CLOSING.match(plain(cell.text)):
-            closed = cell
-        elif closed is not None and (cell.page is not closed.page or cell.top > closed.top):
-            if cell.page is closed.page and cell.top - closed.bottom > 110:
-                return
-            name = _short(re.sub(r"^(?:pp|p\.p\.)\s", "", cell.text))
-            if _is_name(name, most=6):
-                yield cell, name
-
-
-def _committees(paper: Paper) -> Iterator[Found[str]]:
-    for at, line in enumerate(paper.first_page[:10]):
-        for cell in line.cells:
-            text = cell.text.title() if cell.text.isupper() else cell.text
-            for match in _COMMITTEE.finditer(text):
-                name = re.sub(r"^(?:Minutes|Agenda|Notes|Meeting)(?: Of)?(?: The)?\s|^(?:The|A|Of)\s", "", match["name"], flags=re.IGNORECASE)
-                if len(name.split()) >= 2:
-                    yield _found(cell, max(0, cell.text.find(name)), name, 7.0 - 0.3 * at - 1.0 * name.endswith("Meeting"), "committee")
-
-
-def _hosts(paper: Paper) -> list[str]:
-    """Return the names of the hosts on a paper, without what all hosts have."""
-    found = []
-    for line in paper.lines:
-        if "@" in line.text or "www" in line.text or "http" in line.text:
-            for match in _HOST.finditer(line.text.lower()):
-                found.append(re.sub(r"[^a-z0-9]", "", match["host"].removeprefix("www.").rsplit(".", 1)[0]))
-    return found
-
-
-def _found(cell: Cell, start: int, name: str, score: float, why: str) -> Found[str]:
-    start = max(0, start)
-    return Found(name, name, cell.box(start, start + len(name)), score, why)
+    return 0 < size <= len(words) and any(
+        list(words[at : at + size]) == list(part) for at in range(len(words) - size + 1)
+    )
 
 
 def _merged(found: Iterable[Found[str]]) -> list[Found[str]]:
@@ -331,5 +302,21 @@ def _merged(found: Iterable[Found[str]]) -> list[Found[str]]:
             best[key] = one
         else:
             name = one.value if one.why == "known" else known.value
-            best[key] = Found(name, known.text, known.box, known.score + min(1.2, max(0.0, 0.25 * one.score)), known.why)
-    return sorted(best.values(), key=lambda f: -f.score)
+            best[key] = Found(
+                name, known.text, known.box, known.score + min(1.2, max(0.0, 0.25 * one.score)), known.why
+            )
+    return _in_full(sorted(best.values(), key=lambda f: -f.score))
+
+
+def _in_full(found: list[Found[str]]) -> list[Found[str]]:
+    """Where the likeliest is a part of a name that is given with its legal form elsewhere, take that one."""
+    if not found:
+        return found
+    first = found[0]
+    words = set(words_of(first.value))
+    for other in found[1:]:
+        more = set(words_of(other.value))
+        if words < more and re.search(rf"\b{LEGAL}$", plain(other.value)) and len(other.value) < 60:
+            whole = Found(other.value, first.text, first.box, first.score + 0.4, first.why + "+in_full")
+            return [whole, *(one for one in found[1:] if one is not other)]
+    return found

@@ -11,6 +11,7 @@ from waka.core.fields.office import DateOrder
 
 from . import exact
 from .context import Found, Paper
+from .letters import plain
 from .own_date import dated, own_dates, with_meaning
 from .own_number import numbers, own_numbers
 from .page import Page, lines_of
@@ -18,8 +19,27 @@ from .senders import Office, Senders
 from .sorts import KIND_OF, Sorted, sorted_paper
 from .total import currency, priced, totals
 
-LEAST_DATE, LEAST_NUMBER, LEAST_TOTAL, LEAST_SENDER = 1.2, 2.2, 0.5, 1.5  #: scores below which nothing is said
-_PRICED = frozenset({"invoice", "credit", "receipt", "bill", "quote", "proforma", "order", "statement", "remittance", "payslip"})
+LEAST_SORT = 1.0  #: the score below which nobody can say what a paper is, and so nothing else of it
+LEAST_DATE, LEAST_NUMBER, LEAST_TOTAL, LEAST_SENDER = (
+    1.2,
+    2.2,
+    2.5,
+    1.5,
+)  #: scores below which nothing is said
+_PRICED = frozenset(
+    {
+        "invoice",
+        "credit",
+        "receipt",
+        "bill",
+        "quote",
+        "proforma",
+        "order",
+        "statement",
+        "remittance",
+        "payslip",
+    }
+)
 _UNNUMBERED = frozenset({"minutes", "photo"})
 FIRST_PAGES, LAST_PAGES = 6, 2  #: of a long document, that are read for its fields
 
@@ -61,7 +81,11 @@ class Clerk:
         body, *inner = parts
         if body.facts.get("sort") != "mail":
             return self._read(body)
-        papers = [(one, self._read(one)) for one in inner if one.pages or one.facts]
+        papers = [
+            (one, self._read(one))
+            for one in inner
+            if (one.pages or one.facts) and one.facts.get("sort") != "mail"
+        ]
         # of several, the one that is most clearly a paper; what is exact before all
         papers.sort(key=lambda pair: -(99 if pair[0].facts.get("sort") in _EXACT else _clearness(pair[1])))
         mail = self._mail(body)
@@ -74,11 +98,17 @@ class Clerk:
         read = self._read(body)
         facts = body.facts
         name, address = exact.mailbox(facts.get("who", ""))
-        if self._senders.is_ours(name) or not name:
+        if self._senders.is_ours(name) or self._senders.is_our_address(address):
             to, _ = exact.mailbox(facts.get("to", ""))
-            name = to if self._senders.is_ours(name) and to else name or address
+            name = to or name
+        name = name or address
         sent = exact.day(facts, "when", 5.6)
         sort = read.sorts[0].sort if read.sorts else "letter"
+        said = plain(facts.get("what", ""))
+        if sort not in _BILLS and (named := next((bill for bill, word in _SUBJECTS if word in said), None)):
+            again = self._words(body.pages, named)
+            if again.amount and again.amount[0].why.startswith("total"):
+                sort, read = named, again
         if sort in _BILLS and read.amount and read.reference:
             return replace(read, who=_first(read.who, name, 4.6), when=[*read.when, *sent])
         return replace(
@@ -97,35 +127,61 @@ class Clerk:
             due=exact.day(facts, "due"), reference=exact.text(facts, "reference"), amount=exact.amount(facts), currency=facts.get("currency"),
         )  # fmt: skip
 
-    def _words(self, pages: Sequence[Page]) -> Read:
-        kept = pages if len(pages) <= FIRST_PAGES + LAST_PAGES else [*pages[:FIRST_PAGES], *pages[-LAST_PAGES:]]
+    def _words(self, pages: Sequence[Page], as_sort: str | None = None) -> Read:
+        kept = (
+            pages if len(pages) <= FIRST_PAGES + LAST_PAGES else [*pages[:FIRST_PAGES], *pages[-LAST_PAGES:]]
+        )
         paper = Paper(lines_of(kept))
         if not paper.lines:
             return Read()
-        sorts = sorted_paper(paper)
+        prices = priced(paper)
+        sums = totals(paper, prices)
+        adds_up = bool(sums) and sums[0].why.endswith("adds_up")
+        sorts = [Sorted(as_sort, 5.0, "subject")] if as_sort else sorted_paper(paper, adds_up)
         sort = sorts[0].sort if sorts else "other"
         days = dated(paper, self._order)
-        prices = priced(paper)
-        amounts = [one for one in totals(paper, prices) if one.score >= LEAST_TOTAL] if sort in _PRICED else []
+        amounts = sums if sort in _PRICED else []
+        # where nothing is called a total, the best of what there is, which says little for itself
+        amounts = [one for one in amounts if one.score >= LEAST_TOTAL] or _best_guess(amounts)
         if sort == "credit":
             amounts = [Found(-abs(one.value), one.text, one.box, one.score, one.why) for one in amounts]
         title = sorts[0].title if sorts else None
+        if not sorts or sorts[0].score < LEAST_SORT:
+            return Read(
+                sorts=sorts,
+                kind="other",
+                when=[one for one in own_dates(paper, days, sort) if one.why.startswith("own")],
+            )
         return Read(
             sorts=sorts,
             kind=KIND_OF.get(sort, "other"),
             who=[one for one in self._senders.find(paper, sort, title) if one.score >= LEAST_SENDER],
-            when=[one for one in own_dates(paper, days) if one.score >= LEAST_DATE],
+            when=[one for one in own_dates(paper, days, sort) if one.score >= LEAST_DATE],
             due=with_meaning(days, "due"),
             expires=with_meaning(days, "expiry"),
-            reference=[one for one in own_numbers(paper, sort, numbers(paper)) if one.score >= LEAST_NUMBER] if sort not in _UNNUMBERED else [],
+            reference=[one for one in own_numbers(paper, sort, numbers(paper)) if one.score >= LEAST_NUMBER]
+            if sort not in _UNNUMBERED
+            else [],
             amount=amounts,
             currency=currency(paper, amounts[0], prices, self._currency) if amounts else None,
         )
 
 
-CLEAR = 4.0  #: the score of a sort from which on a paper in a mail is what the mail is about
+CLEAR = 2.4  #: the score of a sort from which on a paper in a mail is what the mail is about
+_SUBJECTS = (
+    ("invoice", "invoice"),
+    ("invoice", "rechnung"),
+    ("invoice", "facture"),
+    ("receipt", "receipt"),
+    ("bill", "bill"),
+)
 _EXACT = frozenset({"invoice", "credit"})
 _BILLS = frozenset({"invoice", "credit", "receipt", "bill", "quote", "proforma", "order"})
+
+
+def _best_guess(amounts: Sequence[Found[Decimal]]) -> list[Found[Decimal]]:
+    """Return what is called a sum before tax, else the largest sum."""
+    return sorted(amounts, key=lambda one: (not one.why.startswith("net"), -abs(one.value)))[:2]
 
 
 def _clearness(read: Read) -> float:

@@ -11,6 +11,7 @@ from statistics import median
 from .context import Paper
 from .letters import plain
 from .page import Cell, Line
+from .sums import sums
 
 KIND_OF: Mapping[str, str] = {
     "invoice": "invoice", "credit": "invoice", "receipt": "bill", "bill": "bill", "quote": "other", "proforma": "other", "delivery": "other",
@@ -33,20 +34,23 @@ _TITLES: tuple[tuple[str, str, float], ...] = (
     ("payslip", r"pay ?slip|pay advice|wage slip|salary slip|gehaltsabrechnung|bulletin de paie|loonstrook", 9),
     ("list", r"price list|cast list|contact list|inventory|rota|programme|schedule of dates|seating plan", 4),
     ("reminder", r"(?:payment |final |second |first )?reminder|overdue (?:account|invoice|payment)|mahnung|zahlungserinnerung|rappel|herinnering|aanmaning|wezwanie", 8),
-    ("minutes", r"(?:draft )?minutes(?: of .*)?|agenda|(?:notes|record) of (?:the )?meeting|protokoll|proces-verbal|compte rendu|notulen|protokol|.*\bminutes(?: of meeting)?", 9),
+    ("minutes", r"(?:draft )?minutes(?: of .*)?|agenda|.*\b(?:annual|extraordinary|special) general meeting|(?:notes|record) of (?:the )?meeting|protokoll|proces-verbal|compte rendu|notulen|protokol|.*\bminutes(?: of meeting)?", 9),
     ("coursework", r"(?:\w+ )?worksheet\b.*|homework\b.*|coursework\b.*|(?:exercise|assignment|work ?sheet|practice sheet|log ?sheet|passage plan)\b.*", 8),
     ("certificate", r"certificate\b.*|.* certificate|policy schedule|(?:insurance |policy )?schedule|certificate of .*|(?:premises |public )?licen[cs]e|diploma|award|insurance policy|zertifikat|certificat|certificaat|certyfikat|accreditation", 8),
     ("report", r".*\breport\b.*|risk assessment\b.*|.*\bsurvey|.*\binspection|assessment of risks?|bericht|rapport|raport|method statement|review of .*", 7),
     ("form", r".*\bform\b.*|application for .*|consent\b.*|declaration\b.*|questionnaire|claim for .*|expenses claim|registration", 7),
 )  # fmt: skip
-_TITLE = tuple((sort, re.compile(rf"(?:the )?(?:{words})"), weight) for sort, words, weight in _TITLES)
+_BESIDE = re.compile(r"\b(?:page \d+(?: of \d+)?|copy|original|duplicate|number|no|nr|date|ref)\b")
+_TITLE = tuple(
+    (sort, re.compile(rf"(?:the |your |our )?(?:{words})\b"), weight) for sort, words, weight in _TITLES
+)
 
 #: Words anywhere on the paper, and how much each says once.
 _BODY: tuple[tuple[str, str, float], ...] = (
     ("invoice", r"\binvoice (?:no|number|date|nr|#)|\brechnungs(?:nummer|datum|betrag|-nr)|\bn° (?:de )?facture|date de facture|\bfactuur(?:nummer|datum|nr)|(?:nr|data) faktury|faktura nr|invoice:|payment terms|terms: ?\d+ days|bill to\b|invoice to\b", 1.6),
-    ("invoice", r"this is (?:my|our|an) invoice|for (?:work|services)|i would be glad (?:of|to have)|please make (?:cheques|payment)|bank details|sort code|within \d+ days|payment (?:due|within)", 0.7),
+    ("invoice", r"this is (?:my|our|an) invoice|for (?:work|services)|i would be glad (?:of|to have)|please make (?:cheques|payment)|\bcheque\b|pence only|account rendered|bank details|sort code|within \d+ days|payment (?:due|within)", 0.7),
     ("credit", r"credit(?:ed)? (?:note|to your account)|gutschrift|we have credited", 1.5),
-    ("receipt", r"\bchange\b(?: due)?|\bcash\b|card(?:holder)?\b.*\*{2,}|\*{4} ?\d{4}|thank you for (?:shopping|your (?:custom|purchase|payment))|received with thanks|payment received|paid (?:by|with|on)|visa|mastercard|contactless|auth(?:orisation)? code|please keep this receipt|total paid|items?:? \d+|vat receipt|till\b|served by|cashier", 1.3),
+    ("receipt", r"\bchange\b(?: due)?|\bcash\b|card(?:holder)?\b.*\*{2,}|\*{4} ?\d{4}|thank you for (?:shopping|your (?:custom|purchase|payment))|received with thanks|payment received|paid (?:by|with|on)|visa|mastercard|contactless|auth(?:orisation)? code|please keep this receipt|total (?:paid|charged)|this is your receipt|payment has (?:gone through|arrived|been)|items?:? \d+|vat receipt|till\b|served by|cashier", 1.3),
     ("bill", r"meter reading|\bkwh\b|standing charge|tariff|direct debit|billing period|bill (?:no|number|date|period)|cubic metres|line rental|broadband|your (?:next|last|previous) bill|supply address|rateable value|annual subscription|membership (?:no|number|fee)|amount of your last bill|your plan|subscription", 1.6),
     ("quote", r"quot(?:e|ation) (?:no|number|date|ref)|valid (?:for|until)|we are pleased to quote|this (?:quote|quotation|estimate|offer)|not an? (?:tax )?invoice|angebot", 1.2),
     ("proforma", r"pro[- ]?forma", 3.0),
@@ -76,8 +80,11 @@ class Sorted:
     title: Cell | None = None
 
 
-def sorted_paper(paper: Paper) -> list[Sorted]:
-    """Return the sorts that *paper* may be of, the likeliest first; [] where it has no words."""
+def sorted_paper(paper: Paper, adds_up: bool) -> list[Sorted]:
+    """Return the sorts that *paper* may be of, the likeliest first; [] where it has no words.
+
+    *adds_up*: whether a net sum and a tax on it make a total, as on bills.
+    """
     if not paper.lines:
         return []
     scores: dict[str, float] = defaultdict(float)
@@ -87,9 +94,20 @@ def sorted_paper(paper: Paper) -> list[Sorted]:
         for sort, words, says in _TITLE:
             match = words.match(text)
             if match is None:
-                continue
-            rest = text[match.end() :].strip(" :.-#n°o")
-            full = 1.0 if not rest else 0.75 if not re.search(r"[a-z]{3,}", rest) else 0.4 if len(rest.split()) < 4 else 0.1
+                # a word may stand before it, as in “delivery invoice”
+                match = words.match(text, text.find(" ") + 1) if " " in text else None
+                if match is None or match.end() < len(text):
+                    continue
+            rest = _BESIDE.sub("", text[match.end() :]).strip(" :.-#n°o")
+            full = (
+                1.0
+                if not rest
+                else 0.75
+                if not re.search(r"[a-z]{3,}", rest)
+                else 0.4
+                if len(rest.split()) < 4
+                else 0.1
+            )
             told = says * weight * full
             if told > titles.get(sort, (0.0, cell))[0]:
                 titles[sort] = (told, cell)
@@ -102,7 +120,9 @@ def sorted_paper(paper: Paper) -> list[Sorted]:
         said[sort] += says * min(4, len(hits))
     for sort, told in said.items():
         scores[sort] += min(_MOST_OF_A_SORT, told)
-    for sort, told in _by_shape(paper):
+    scores["invoice"] += 1.6 * adds_up
+    shaped = list(_by_shape(paper, body, max((told for told, _ in titles.values()), default=0.0), adds_up))
+    for sort, told in shaped:
         scores[sort] += told
     if scores["invoice"] > 3 and scores["credit"] > 3:
         scores["credit"] += 2.0 * (titles.get("credit", (0.0, None))[0] > 3)
@@ -110,17 +130,27 @@ def sorted_paper(paper: Paper) -> list[Sorted]:
                    for sort, score in scores.items() if score > 0), key=lambda one: -one.score)  # fmt: skip
 
 
+_PAY = re.compile(r"\bcheque\b|pounds and|account no|pence only|please pay|bank transfer")
+_GREETING = re.compile(r"^dear\b", re.MULTILINE)
 _WRITER = re.compile(r"(?:by )?[A-ZÀ-Ž][\w'’-]+(?: [A-ZÀ-Ž][\w'’-]*){1,3}\b")
 
 
-def _by_shape(paper: Paper) -> Iterator[tuple[str, float]]:
+def _by_shape(paper: Paper, body: str, entitled: float, adds_up: bool) -> Iterator[tuple[str, float]]:
     """Yield what the shape of its text says: running text under a name is an essay; under a greeting, a letter."""
     first = paper.first_page
     prose = sum(len(cell.words) for line in first for cell in line.cells if len(cell.words) > 8)
     words = sum(len(cell.words) for line in first for cell in line.cells)
     top = [cell.text for line in first[:4] for cell in line.cells if len(cell.words) <= 8]
-    if words > 80 and prose > 0.75 * words and any(_WRITER.match(text) for text in top):
+    if (
+        _PAY.search(body)
+        and _GREETING.search(body)
+        and any(_is_a_sum(cell) for line in first for cell in line.cells)
+    ):
+        yield "invoice", 4.5  # a bill as a letter, its sum in a line of its own
+    if entitled < 2.0 and words > 35 and prose > 0.6 * words and any(_WRITER.match(text) for text in top):
         yield "coursework", 2.6
+    elif entitled < 2.0 and words > 120 and prose > 0.8 * words and not adds_up:
+        yield "coursework", 1.4
 
 
 def _title_cells(paper: Paper) -> list[tuple[Cell, float]]:
@@ -134,10 +164,24 @@ def _title_cells(paper: Paper) -> list[tuple[Cell, float]]:
                 continue
             place = paper.place(cell)
             large = cell.height / max(1.0, usual)
-            weight = 0.35 + 0.45 * min(1.0, max(0.0, large - 1.0) / 0.5) + 0.2 * (cell.text.isupper() and len(cell.text) > 4)
-            weight -= 0.3 * (place > 0.5) + 0.15 * (not _is_apart(line, cell)) + 0.01 * min(at, 15)
+            weight = (
+                0.35
+                + 0.45 * min(1.0, max(0.0, large - 1.0) / 0.5)
+                + 0.2 * (cell.text.isupper() and len(cell.text) > 4)
+            )
+            weight -= (
+                0.3 * (len(line.cells) > 2 and large < 1.2)
+                + 0.3 * (place > 0.5)
+                + 0.15 * (not _is_apart(line, cell))
+                + 0.01 * min(at, 15)
+            )
             found.append((cell, min(1.0, max(0.05, weight))))
     return found
+
+
+def _is_a_sum(cell: Cell) -> bool:
+    found = sums(cell.text)
+    return len(found) == 1 and found[0].is_exact and (found[0].start, found[0].end) == (0, len(cell.text))
 
 
 def _is_apart(line: Line, cell: Cell) -> bool:

@@ -54,7 +54,15 @@ def sums(text: str) -> list[Sum]:
             continue
         negative = parts["minus"] or parts["minus2"] or parts["behind"] or (parts["open"] and parts["close"])
         start = match.start() + (1 if parts["open"] and not parts["close"] else 0)
-        found.append(Sum(start, match.end(), -value if negative else value, CURRENCIES.get(sign), parts["cents"] is not None))
+        found.append(
+            Sum(
+                start,
+                match.end(),
+                -value if negative else value,
+                CURRENCIES.get(sign),
+                parts["cents"] is not None,
+            )
+        )
     return found
 
 

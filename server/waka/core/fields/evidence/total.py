@@ -2,21 +2,47 @@
 
 from __future__ import annotations
 
+import re
 from collections.abc import Mapping, Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from decimal import Decimal
+from statistics import median
 
 from .context import Found, Named, Paper
+from .letters import plain
 from .page import Cell, Line
 from .sums import Sum, currency_of, sums
 
-_OF_TOTAL: Mapping[str, float] = {"total": 5.0, "net": -3.0, "tax": -4.0, "paid": -2.5, "old": -5.0, "part": -4.0}
+_OF_TOTAL: Mapping[str, float] = {
+    "total": 5.0,
+    "net": -3.0,
+    "tax": -4.0,
+    "paid": -2.5,
+    "old": -5.0,
+    "part": -4.0,
+}
 _FINAL = (
     "due", "to pay", "payable", "pay", "incl", "including", "inc vat", "with vat", "owe", "grand", "brutto", "zahlen", "zahlbetrag", "ttc", "a payer", "betalen", "voldoen",
     "zaplaty", "now", "gesamtbetrag", "endbetrag", "rechnungsbetrag", "collect", "outstanding", "invoice total", "factuurbedrag", "eindtotaal",
 )  # fmt: skip
-_WEAK = frozenset({"amount", "sum", "betrag", "gross", "balance", "fee", "total charges", "total credit", "gesamt", "premium", "solde", "suma", "summe"})
-_WHERE = {"before": 0.0, "left": 0.0, "above": -1.2}
+_WEAK = frozenset(
+    {
+        "amount",
+        "sum",
+        "betrag",
+        "gross",
+        "balance",
+        "fee",
+        "total charges",
+        "total credit",
+        "gesamt",
+        "premium",
+        "solde",
+        "suma",
+        "summe",
+    }
+)
+_WHERE = {"before": 0.0, "left": 0.0, "above": -1.2, "after": -0.2}
 CENT = Decimal("0.01")
 
 
@@ -33,11 +59,11 @@ class Priced:
 
 
 def priced(paper: Paper) -> list[Priced]:
-    return [
-        Priced(line, at, found, tuple(_named(paper, line, at, found.start)))
-        for line, at, cell in paper.cells()
-        for found in sums(cell.text)
-    ]
+    found = [(line, at, one) for line, at, cell in paper.cells() for one in sums(cell.text)]
+    if any(one.is_exact for _, _, one in found):
+        # whole numbers are sums only where nothing else is, as in some spreadsheets
+        found = [(line, at, one) for line, at, one in found if one.is_exact or one.currency]
+    return [Priced(line, at, one, tuple(_named(paper, line, at, one.start))) for line, at, one in found]
 
 
 def _named(paper: Paper, line: Line, at: int, start: int) -> list[Named]:
@@ -47,7 +73,12 @@ def _named(paper: Paper, line: Line, at: int, start: int) -> list[Named]:
         for other in reversed(range(max(0, at - 3), at)):
             cell = line.cells[other]
             if any(c.isalpha() for c in cell.text) or other == at - 1:
-                further = paper.named("sums", Line(line.page, line.number, (*line.cells[: other + 1], line.cells[at])), other + 1, 0)
+                further = paper.named(
+                    "sums",
+                    Line(line.page, line.number, (*line.cells[: other + 1], line.cells[at])),
+                    other + 1,
+                    0,
+                )
                 named = [*[one for one in further if one.where == "left"], *named]
                 if any(c.isalpha() for c in cell.text):
                     break
@@ -62,21 +93,43 @@ def totals(paper: Paper, found: Sequence[Priced]) -> list[Found[Decimal]]:
     nets = {abs(one.sum.value) for one in found if _meaning(one) == "net"}
     taxes = {abs(one.sum.value) for one in found if _meaning(one) == "tax"}
     largest = max(values)
+    usual = median(one.cell.height for one in found)
     pages = max(one.line.page.number for one in found)
     told = []
     for one in found:
         value = one.sum.value
-        score, why = _by_label(one)
+        score, why = _by_label(paper, one)
         size = abs(value)
         if size > 0:
             if any(abs(net + tax - size) < CENT for net in nets for tax in taxes):
                 score += 3.0
                 why += "+adds_up"
-            elif any(size - other in values and other < size and size - other < size for other in values if other * 2 != size):
+            elif any(
+                size - other in values and other < size and size - other < size
+                for other in values
+                if other * 2 != size
+            ):
                 score += 0.7
-        score += 1.0 * (size == largest) - (0.4 if one.sum.currency else 2.5) * (not one.sum.is_exact) - 2.0 * (size == 0)
-        score += 0.8 * paper.place(one.cell) + 0.5 * (one.line.page.number == pages) + 0.3 * (one.at == len(one.line.cells) - 1)
-        told.append(Found(value, one.cell.text[one.sum.start : one.sum.end], one.cell.box(one.sum.start, one.sum.end), score, why))
+        score += 2.0 * min(1.0, max(0.0, one.cell.height / usual - 1.2))
+        score += (
+            1.0 * (size == largest)
+            - (0.4 if one.sum.currency else 2.5) * (not one.sum.is_exact)
+            - 2.0 * (size == 0)
+        )
+        score += (
+            0.8 * paper.place(one.cell)
+            + 0.5 * (one.line.page.number == pages)
+            + 0.3 * (one.at == len(one.line.cells) - 1)
+        )
+        told.append(
+            Found(
+                value,
+                one.cell.text[one.sum.start : one.sum.end],
+                one.cell.box(one.sum.start, one.sum.end),
+                score,
+                why,
+            )
+        )
     return _merged(told)
 
 
@@ -84,15 +137,45 @@ def _meaning(one: Priced) -> str | None:
     return one.named[0].label.meaning if one.named else None
 
 
-def _by_label(one: Priced) -> tuple[float, str]:
+def _by_label(paper: Paper, one: Priced) -> tuple[float, str]:
     if not one.named:
         return 0.0, "largest"
-    named = one.named[0]
+    named = _in_view_of_the_whole(one.named[0], paper, one)
+    if named.where == "above" and _is_in_table(paper, one):
+        return -1.0, "in_table"
     meaning, phrase = named.label.meaning, named.label.phrase
     score = _OF_TOTAL[meaning] + _WHERE[named.where] - 0.05 * named.label.distance
     if meaning == "total":
         score += 1.5 * any(word in phrase for word in _FINAL) - 2.0 * (phrase in _WEAK)
     return score, f"{meaning}_{named.where}"
+
+
+_TOTAL_WORDS = ("total", "totaal", "gesamt", "razem", "montant total", "grand total")
+_WITHOUT = re.compile(r"\b(?:excl|excluding|exclusive|ex vat|before|without|net|netto|nett|ht|goods|netto)\b")
+_WITH = re.compile(r"\b(?:incl|including|inclusive|inc|with|gross|brutto|ttc|this|due|now|payable|to pay)\b")
+
+
+def _in_view_of_the_whole(named: Named, paper: Paper, one: Priced) -> Named:
+    """“Total inclusive of VAT” is no tax, and “total this delivery” no price of a delivery."""
+    if named.where != "left" or one.at == 0:
+        return named
+    text = plain(one.line.cells[one.at - 1].text)
+    if not text.startswith(_TOTAL_WORDS) or named.label.meaning not in ("tax", "part", "paid", "net"):
+        return named
+    meaning = (
+        "net"
+        if _WITHOUT.search(text)
+        else "total"
+        if _WITH.search(text) or named.label.meaning == "part"
+        else named.label.meaning
+    )
+    return replace(named, label=replace(named.label, meaning=meaning, phrase=text))
+
+
+def _is_in_table(paper: Paper, one: Priced) -> bool:
+    """Whether the column goes on with further sums: then the word at its head is of every line, not of the paper."""
+    below = paper.below(one.line, one.cell)
+    return below is not None and bool(sums(below[2].text))
 
 
 def _merged(found: list[Found[Decimal]]) -> list[Found[Decimal]]:

@@ -1,0 +1,132 @@
+"""The places of a paper where a name stands that may be the sender's."""
+
+from __future__ import annotations
+
+import re
+from collections.abc import Iterator
+
+from .context import Found, Paper
+from .letters import plain
+from .names_on_paper import (
+    CLOSING,
+    COMMITTEE,
+    HOST,
+    LEGAL_AT_END,
+    POST,
+    STREET,
+    is_label,
+    is_name,
+    short,
+)  # fmt: skip
+from .page import Cell
+
+
+def behind(paper: Paper, words: re.Pattern[str]) -> Iterator[tuple[Cell, int, str]]:
+    """Yield the names that stand behind or beneath certain words."""
+    for line, at, cell in paper.cells():
+        match = words.match(plain(cell.text))
+        if match is None:
+            continue
+        rest = cell.text[match.end() :].strip(" :.")
+        if rest:
+            if match[0].rstrip()[-1:] in ":." or cell.text[match.end() - 1 : match.end()] == " ":
+                name = short(re.split(r"\s(?:Date|Class|Form|Year|Tel|Group|Set|Mark|on)\b", rest)[0])
+                yield cell, cell.text.find(name), name
+            continue
+        following = line.cells[at + 1] if at + 1 < len(line.cells) else None
+        if following is not None and is_name(short(following.text)) and not is_label(following.text):
+            yield following, 0, short(following.text)
+            continue
+        below = paper.below(line, cell)
+        if below is not None:
+            yield below[2], 0, short(below[2].text)
+
+
+def over_addresses(paper: Paper) -> Iterator[tuple[Cell, str]]:
+    """Yield the names right above an address."""
+    for line, _, cell in paper.cells():
+        below = paper.below(line, cell)
+        if below is None or below[2].top - cell.bottom > 1.3 * cell.height:
+            continue
+        address = plain(below[2].text)
+        letters = sum(c.isalpha() for c in address)
+        if (
+            letters > 7
+            and (STREET.search(short(address)) or POST.search(below[2].text))
+            and any(c.isdigit() for c in address)
+        ):
+            above = paper.above(line, cell)
+            is_first = (
+                above is None
+                or cell.top - above.bottom > 0.9 * cell.height
+                or above.height > 1.25 * cell.height
+            )
+            name = cell.text.strip(" .,")
+            if is_first and is_name(name) and not is_label(name) and not STREET.search(plain(name)):
+                yield cell, name
+
+
+def small_print(paper: Paper) -> Iterator[tuple[Cell, int, str]]:
+    for line in paper.lines:
+        for cell in line.cells:
+            place = paper.place(cell)
+            if place > 0.8 or (place < 0.25 and len(cell.words) > 3) or len(paper.lines) < 40:
+                folded = plain(cell.text)
+                for match in LEGAL_AT_END.finditer(folded):
+                    start, end = match.span("name")
+                    name = cell.text[start:end].strip(" .,:-")
+                    name = re.sub(
+                        r"^(?:.*\b(?:by|to|of|is|from|for|payable|name)\b:?\s+)(?=[A-ZÀ-Ž])", "", name
+                    )
+                    if len(name.split()) > 1 and is_name(name):
+                        yield cell, max(0, cell.text.find(name)), name
+
+
+def signatures(paper: Paper) -> Iterator[tuple[Cell, str]]:
+    """Yield the names beneath a letter's closing words."""
+    closed: Cell | None = None
+    for _, _, cell in paper.cells():
+        if CLOSING.match(plain(cell.text)):
+            closed = cell
+        elif closed is not None and (cell.page is not closed.page or cell.top > closed.top):
+            if cell.page is closed.page and cell.top - closed.bottom > 110:
+                return
+            name = short(re.sub(r"^(?:pp|p\.p\.)\s", "", cell.text))
+            if is_name(name, most=6):
+                yield cell, name
+
+
+def committees(paper: Paper) -> Iterator[Found[str]]:
+    for at, line in enumerate(paper.first_page[:10]):
+        for cell in line.cells:
+            text = cell.text.title() if cell.text.isupper() else cell.text
+            for match in COMMITTEE.finditer(text):
+                name = re.sub(
+                    r"^(?:Minutes|Agenda|Notes|Meeting)(?: Of)?(?: The)?\s|^(?:The|A|Of)\s",
+                    "",
+                    match["name"],
+                    flags=re.IGNORECASE,
+                )
+                if len(name.split()) >= 2:
+                    yield found_at(
+                        cell,
+                        max(0, cell.text.find(name)),
+                        name,
+                        7.0 - 0.3 * at - 1.0 * name.endswith("Meeting"),
+                        "committee",
+                    )
+
+
+def hosts_of(paper: Paper) -> list[str]:
+    """Return the names of the hosts on a paper, without what all hosts have."""
+    found = []
+    for line in paper.lines:
+        if "@" in line.text or "www" in line.text or "http" in line.text:
+            for match in HOST.finditer(line.text.lower()):
+                found.append(re.sub(r"[^a-z0-9]", "", match["host"].removeprefix("www.").rsplit(".", 1)[0]))
+    return found
+
+
+def found_at(cell: Cell, start: int, name: str, score: float, why: str) -> Found[str]:
+    start = max(0, start)
+    return Found(name, name, cell.box(start, start + len(name)), score, why)
