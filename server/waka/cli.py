@@ -11,7 +11,7 @@ from pathlib import Path
 
 import click
 
-from waka import cli_changes, cli_names, cluster, launch, logs
+from waka import cli_changes, cli_names, cli_read, cluster, launch, logs
 from waka.core.words import worded
 from waka.errors import CannotStart, DriveTrouble, WakaError
 from waka.settings import Settings
@@ -31,6 +31,7 @@ def waka() -> None:
 
 
 waka.add_command(cli_names.names)
+waka.add_command(cli_read.read)
 
 
 @contextmanager

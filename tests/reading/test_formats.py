@@ -7,8 +7,9 @@ from collections.abc import Iterator
 from typing import BinaryIO
 
 import pytest
+from PIL import Image
 
-from waka.reading import formats, pages, sniff, text
+from waka.reading import formats, pages, sniff, text, words
 from waka.reading.formats import FORMATS, Format
 from waka.reading.formatted import formatted
 
@@ -41,7 +42,7 @@ def test_a_new_format_needs_one_module_and_one_line(monkeypatch: pytest.MonkeyPa
     new = Format(
         code="knots", media_types=("text/x-knots",), extension=".knots", starts=lambda head: head.startswith(b"%KNOTS"),
         text=_text, html=lambda file: [f"<p>{''.join(_text(file))}<script>no</script>"], pages=lambda _: 1,
-        render=lambda _, page, width: b"%d of %d" % (page, width), matches=lambda _, __: [(1, [])],
+        picture=lambda _, page, width: Image.new("RGB", (width, page)), matches=lambda _, __: [(1, [])],
     )  # fmt: skip
     # what the one line does
     monkeypatch.setattr(sniff, "FORMATS", (new, *FORMATS))
@@ -53,5 +54,6 @@ def test_a_new_format_needs_one_module_and_one_line(monkeypatch: pytest.MonkeyPa
     assert formatted(file, "a.knots", known.media_type) == "<p>bowline\n</p>"
     assert formats.has_form("a.knots", known.media_type)
     assert pages.count_pages(file, known.media_type) == 1
-    assert pages.render(file, known.media_type, 1, 90) == b"1 of 90"
+    assert Image.open(io.BytesIO(pages.render(file, known.media_type, 1, 90))).size == (90, 1)
+    assert [word[0] for word in next(words.read_words(file, known.media_type)).words] == ["bowline"]
     assert pages.matches(file, known.media_type, "bowline") == [(1, [])]

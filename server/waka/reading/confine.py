@@ -15,6 +15,7 @@ import resource
 import struct
 
 MEMORY_BYTES = 1 << 30  #: of one reading process
+RECOGNISING_BYTES = 3 << 30  #: of one that recognises words, whose libraries claim more than they ever use
 _NOBODY = 65534
 _CLONE_NEWNET = 0x40000000
 _PR_SET_NO_NEW_PRIVS, _PR_SET_SECCOMP, _SECCOMP_MODE_FILTER, _PR_SET_PDEATHSIG = 38, 22, 2, 1
@@ -32,9 +33,9 @@ _CLONE, _CLONE3, _CLONE_THREAD = {"x86_64": 56, "aarch64": 220}, 435, 0x00010000
 _WRITING = os.O_WRONLY | os.O_RDWR | os.O_CREAT | os.O_TRUNC
 
 
-def confine() -> None:
+def confine(memory: int = MEMORY_BYTES) -> None:
     """Give up, for good, all that reading does not need. Raises ``OSError`` where the system refuses that."""
-    resource.setrlimit(resource.RLIMIT_AS, (MEMORY_BYTES, MEMORY_BYTES))
+    resource.setrlimit(resource.RLIMIT_AS, (memory, memory))
     resource.setrlimit(resource.RLIMIT_CORE, (0, 0))
     resource.setrlimit(resource.RLIMIT_NOFILE, (64, 64))
     libc = ctypes.CDLL(None, use_errno=True)

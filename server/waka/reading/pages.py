@@ -2,11 +2,17 @@
 
 from __future__ import annotations
 
-from typing import BinaryIO
+import io
+from typing import TYPE_CHECKING, BinaryIO
 
 from . import formats
 from .formats import Box
 from .zips import Damaged
+
+if TYPE_CHECKING:
+    from PIL import Image
+
+READ_WIDTH = 1654  #: pixels: A4 at 200 to the inch
 
 
 def count_pages(file: BinaryIO, media_type: str) -> int:
@@ -17,10 +23,18 @@ def count_pages(file: BinaryIO, media_type: str) -> int:
 
 def render(file: BinaryIO, media_type: str, page: int, width: int) -> bytes:
     """Return page number *page* (from 1) as a PNG of *width* pixels, or a picture's own size. Raises ``Damaged``."""
+    out = io.BytesIO()
+    picture(file, media_type, page, width).save(out, "PNG")
+    return out.getvalue()
+
+
+def picture(file: BinaryIO, media_type: str, page: int, width: int = READ_WIDTH) -> Image.Image:
+    """Return page number *page*, from 1, as it is drawn; as wide as it is read best. Raises ``Damaged``."""
     known = formats.of(media_type)
-    if known is None or known.render is None:
+    if known is None or known.picture is None:
         raise Damaged("this has no pages")
-    return known.render(file, page, width)
+    file.seek(0)
+    return known.picture(file, page, width)
 
 
 def matches(file: BinaryIO, media_type: str, words: str) -> list[tuple[int, list[Box]]]:

@@ -1,7 +1,8 @@
 """The reading processes' side: one that has loaded all libraries forks, for each that is wanted, one that is confined.
 
 Forked from what is loaded, a new one is there in a few milliseconds, so that whichever hangs or swells
-can be ended without a thought. Run as ``python -m waka.reading.process FD``.
+can be ended without a thought. Run as ``python -m waka.reading.process FD [recognise]``: the one that recognises words
+on pictures has more to load, and more memory to use.
 """
 
 from __future__ import annotations
@@ -15,16 +16,20 @@ from collections.abc import Callable
 from typing import Any, BinaryIO
 
 from . import frames
-from .confine import confine
+from .confine import MEMORY_BYTES, RECOGNISING_BYTES, confine
 
 
-def main(number: int) -> None:
+def main(number: int, recognises: bool = False) -> None:
     """Fork a confined process for each socket that comes over descriptor *number*; ends when that closes."""
     from .formats import image
     from .warming import warm_up
 
-    os.nice(5)  # who asks for a list waits for nobody's pages
+    os.nice(10 if recognises else 5)  # who asks for a list waits for nobody's pages
     image.load()
+    if recognises:
+        from . import recognise
+
+        recognise.load()
     warm_up(answer)
     gc.collect()
     gc.freeze()
@@ -40,15 +45,15 @@ def main(number: int) -> None:
         if pid == 0:
             control.close()
             signal.signal(signal.SIGCHLD, signal.SIG_DFL)
-            _serve(socket.socket(fileno=fds[0]))
+            _serve(socket.socket(fileno=fds[0]), RECOGNISING_BYTES if recognises else MEMORY_BYTES)
             os._exit(0)
         for fd in fds:
             os.close(fd)
         frames.send(control, {"pid": pid})
 
 
-def _serve(line: socket.socket) -> None:
-    confine()
+def _serve(line: socket.socket, memory: int) -> None:
+    confine(memory)
     frames.send(line, {})  # confined: until then, whoever asked for this process gives it nothing
     while True:
         try:
@@ -128,11 +133,31 @@ def _sheet(file: BinaryIO, head: dict[str, Any]) -> tuple[dict[str, Any], bytes]
         return {"trouble": "too_large", "why": str(error)}, b""
 
 
+def _words(file: BinaryIO, head: dict[str, Any]) -> tuple[dict[str, Any], bytes]:
+    """Return the parts of a document with their words, and which of its own pages have none that can be trusted."""
+    import msgspec
+
+    from .words import read_parts, unread_pages
+
+    parts = list(read_parts(file, head["media_type"]))
+    return {"unread": unread_pages(file, parts[0])}, msgspec.msgpack.encode(parts)
+
+
+def _recognised(file: BinaryIO, head: dict[str, Any]) -> tuple[dict[str, Any], bytes]:
+    import msgspec
+
+    from .pages import picture
+    from .recognise import recognise
+
+    return {}, msgspec.msgpack.encode(recognise(picture(file, head["media_type"], head["page"])))
+
+
 _Task = Callable[[BinaryIO, dict[str, Any]], tuple[dict[str, Any], bytes]]
 _TASKS: dict[str, _Task] = {
     "read": _read, "page": _render, "formatted": _formatted, "matches": _matches, "sheet": _sheet,
+    "words": _words, "recognise": _recognised,
 }  # fmt: skip
 
 
 if __name__ == "__main__":
-    main(int(sys.argv[1]))
+    main(int(sys.argv[1]), recognises="recognise" in sys.argv[2:])

@@ -25,16 +25,20 @@ from io import BufferedReader
 from pathlib import Path
 from typing import Any
 
+import msgspec
 import structlog
 
 from waka.errors import ReadingAway, StillReading, Unreadable
 
 from . import frames
+from .formats.base import PageWords
+from .parts import Part
 from .sniff import HEAD, sniff_head
 
 log = structlog.get_logger()
 READ_SECONDS = 30.0
 RENDER_SECONDS = 10.0
+RECOGNISE_SECONDS = 90.0  #: for a page
 PATIENCE = 4.0  #: seconds that somebody waits for a page, before being told to ask again
 FRAME_PATIENCE = 12.0  #: the same where a frame asks, which cannot ask again by itself
 MOST_PROCESSES = 4  #: at work at once, for one process of ours
@@ -90,7 +94,7 @@ class _Task:
 class Reader:
     """Reads several documents at a time, each in one process. Safe to share between threads."""
 
-    def __init__(self, processes: int = MOST_PROCESSES) -> None:
+    def __init__(self, processes: int = MOST_PROCESSES, *, recognises: bool = False) -> None:
         self._most = processes
         self._change = threading.Condition()
         self._waiting: deque[_Task] = deque()
@@ -103,7 +107,7 @@ class Reader:
         self._troubles: OrderedDict[str, tuple[str, float]] = OrderedDict()
         self._slow: OrderedDict[File, tuple[int, float]] = OrderedDict()
         self._made: OrderedDict[str, Answer] = OrderedDict()
-        self._template = _Template()
+        self._template = _Template(recognises)
 
     def read(self, file: BufferedReader) -> Content:
         """Return what is in *file*; its trouble where it cannot be read. Waits as long as that takes.
@@ -147,6 +151,21 @@ class Reader:
         head = {"task": "matches", "media_type": media_type, "words": words[:200]}
         told, _ = self._run(head, file, RENDER_SECONDS, PATIENCE)
         return [Match(int(page), [_box(box) for box in boxes]) for page, boxes in told["matches"]]
+
+    def words(self, file: BufferedReader, media_type: str) -> tuple[list[Part], list[int]]:
+        """Return a document's parts with their words, and its pages, from 1, whose words have to be recognised.
+
+        Waits as long as that takes. Raises ``Unreadable``, ``ReadingAway``; ``StillReading`` when closed meanwhile.
+        """
+        told, body = self._run({"task": "words", "media_type": media_type}, file, READ_SECONDS, patience=None)
+        return msgspec.msgpack.decode(body, type=list[Part]), [int(page) for page in told["unread"]]
+
+    def recognise(self, file: BufferedReader, media_type: str, page: int) -> PageWords:
+        """Return the words on the picture of a page, from 1. For a reader that recognises; raises as ``words``."""
+        head = {"task": "recognise", "media_type": media_type, "page": page}
+        return msgspec.msgpack.decode(
+            self._run(head, file, RECOGNISE_SECONDS, patience=None)[1], type=PageWords
+        )
 
     def sheet(self, file: BufferedReader, most_rows: int, most_columns: int) -> list[list[str]]:
         """Return the rows of a workbook; a formula begins with ``sheets.FORMULA``. Raises as ``page``."""
@@ -342,7 +361,8 @@ class _Process:
 class _Template:
     """The process that has all libraries loaded, and forks."""
 
-    def __init__(self) -> None:
+    def __init__(self, recognises: bool) -> None:
+        self._more = ["recognise"] if recognises else []
         self._lock = threading.Lock()
         self._process: subprocess.Popen[bytes] | None = None
         self._control: socket.socket | None = None
@@ -369,10 +389,10 @@ class _Template:
             ours, theirs = socket.socketpair()
             # nothing of our environment: no address of the database, no secret
             env = {"PATH": "/usr/bin:/bin", "LANG": "C.UTF-8", "PYTHONPATH": str(Path(__file__).parents[2]),
-                   "OMP_THREAD_LIMIT": "1"}  # fmt: skip
+                   "OMP_THREAD_LIMIT": "1", "OMP_NUM_THREADS": "1", "OPENBLAS_NUM_THREADS": "1"}  # fmt: skip
             with theirs:
                 self._process = subprocess.Popen(
-                    [sys.executable, "-m", "waka.reading.process", str(theirs.fileno())],
+                    [sys.executable, "-m", "waka.reading.process", str(theirs.fileno()), *self._more],
                     pass_fds=[theirs.fileno()], env=env, stdin=subprocess.DEVNULL, cwd="/",
                 )  # fmt: skip
             ours.settimeout(READ_SECONDS)

@@ -10,11 +10,11 @@ import contextlib
 import io
 import re
 from collections.abc import Iterator
-from dataclasses import dataclass, field
 from typing import BinaryIO
 
 from . import formats
 from .formats.base import PageWords, WordAt
+from .parts import Part
 from .sniff import sniff
 from .text import read_text
 from .zips import Damaged, Locked, assert_bounded
@@ -27,16 +27,6 @@ LINE, LETTER, COLUMN = (
 WIDTH, HEIGHT = 595.0, 842.0
 MOST_LINES = 1_500
 DEEPEST = 3  #: mails within mails
-
-
-@dataclass(frozen=True, slots=True)
-class Part:
-    """A document, or a file in one."""
-
-    name: str  #: of a file in another; '' for the document itself
-    media_type: str
-    pages: list[PageWords]
-    facts: dict[str, str] = field(default_factory=dict)
 
 
 def read_parts(file: BinaryIO, media_type: str, name: str = "", depth: int = 0) -> Iterator[Part]:
@@ -68,6 +58,38 @@ def read_words(file: BinaryIO, media_type: str) -> Iterator[PageWords]:
         yield from laid_out(read_text(file, media_type))
 
 
+def unread_pages(file: BinaryIO, whole: Part) -> list[int]:
+    """Return the pages, from 1, that are pictures: without words, or with words over a picture that are rubbish."""
+    known = formats.of(whole.media_type)
+    if known is None or known.picture is None:
+        return []
+    if known.words is None:
+        file.seek(0)
+        return list(range(1, (known.pages(file) if known.pages else 1) + 1))
+    return [
+        number
+        for number, page in enumerate(whole.pages[:MOST_RECOGNISED], 1)
+        if len(page.words) < FEWEST_WORDS
+        or (page.has_picture and is_rubbish([word[0] for word in page.words]))
+    ]
+
+
+def is_rubbish(words: list[str]) -> bool:
+    """Whether *words* look like a failed recogniser's: letters and figures mixed, signs within, no vowels."""
+    long = [word.strip(".,:;()[]\"'„“”’-–") for word in words if len(word) > 3]
+    odd = [word for word in long if _ODD.search(word) or (word.isalpha() and not _VOWEL.search(word))]
+    return len(odd) > RUBBISH * max(10, len(long))
+
+
+_ODD = re.compile(
+    r"[a-z][0-9?!|{}~^][a-z]|[a-z]{2}[A-Z]{2,}[a-z]|[a-z]\?|\?[a-z]|[0-9][Oo][0-9]|[0-9]l[0-9]|[A-Za-z]0[a-z]|\ufffd"
+)
+_VOWEL = re.compile(r"[aeiouyäöüéèêàáâîïôûùóąęıæøåœ]", re.IGNORECASE)
+FEWEST_WORDS = 4  #: on a page that has words of its own
+MOST_RECOGNISED = 60  #: pages of a document
+RUBBISH = 0.06  #: share of odd words from which on a text layer is not believed
+
+
 def laid_out(text: str) -> Iterator[PageWords]:
     """Yield pages on which the lines of *text* stand as they would on paper."""
     lines = text.split("\n")[:MOST_LINES]
@@ -89,5 +111,5 @@ def _line(line: str, top: float) -> Iterator[WordAt]:
         left = max(left + 3 * LETTER, number * COLUMN) if number else 0.0
         for word in cell.split():
             right = left + len(word) * LETTER
-            yield word, left, top, right, top + LINE * 0.75
+            yield word, left, top, right, top + LINE * 0.75, 1.0
             left = right + LETTER

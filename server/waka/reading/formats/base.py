@@ -4,10 +4,14 @@ from __future__ import annotations
 
 from collections.abc import Callable, Iterable, Iterator
 from dataclasses import dataclass
-from typing import BinaryIO
+from typing import TYPE_CHECKING, BinaryIO
+
+if TYPE_CHECKING:
+    from PIL import Image
 
 Box = tuple[float, float, float, float]  #: left, top, width and height as shares of a page
-WordAt = tuple[str, float, float, float, float]  #: a word, then left, top, right, bottom in points
+#: a word, then left, top, right, bottom in points, and how sure it is, from 0; 1 where the file has it
+WordAt = tuple[str, float, float, float, float, float]
 MOST_TEXT = 2_000_000  #: characters kept of one document
 MOST_READ = 40 << 20  #: bytes of a mail or text that are looked at
 
@@ -19,6 +23,8 @@ class PageWords:
     width: float
     height: float
     words: list[WordAt]
+    is_picture: bool = False  #: its words were recognised
+    has_picture: bool = False  #: a picture covers it, so that its words may be a recogniser's
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -42,9 +48,8 @@ class Format:
     parts: Callable[[BinaryIO], Iterator[tuple[str, bytes]]] | None = None  #: files in it, with their names
     html: Callable[[BinaryIO], Iterable[str]] | None = None  #: to be cleaned of all that acts
     pages: Callable[[BinaryIO], int] | None = None  #: how many can be shown as pictures
-    render: Callable[[BinaryIO, int, int], bytes] | None = (
-        None  #: a page, counted from 1, as a PNG of a width
-    )
+    #: a page, counted from 1, as a picture of at most a width in pixels
+    picture: Callable[[BinaryIO, int, int], Image.Image] | None = None
     matches: Callable[[BinaryIO, str], list[tuple[int, list[Box]]]] | None = (
         None  #: pages and places of words
     )

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-import io
+import re
 from typing import TYPE_CHECKING, BinaryIO
 
 from waka.reading.zips import Damaged
@@ -14,6 +14,8 @@ if TYPE_CHECKING:
 
 MOST_PIXELS = 60_000_000  #: of a picture that is opened at all
 MOST_WIDTH = 3000  #: of one that is shown
+_EXIF, _DATE_TAKEN = 0x8769, 0x9003
+_DAY = re.compile(r"(19|20)\d\d-\d\d-\d\d")
 
 
 def load() -> None:
@@ -31,17 +33,23 @@ def _pages(file: BinaryIO) -> int:
         return 1
 
 
-def _render(file: BinaryIO, page: int, width: int) -> bytes:
+def _upright(file: BinaryIO, page: int, width: int) -> Image.Image:
     """Return a picture as it is held upright, as wide as is asked for or as it is."""
     from PIL import ImageOps
 
-    out = io.BytesIO()
     width = min(width, MOST_WIDTH)
     with _picture(file) as picture:
         upright = ImageOps.exif_transpose(picture).convert("RGB")
         upright.thumbnail((width, width * 4))
-        upright.save(out, "PNG")
-    return out.getvalue()
+        return upright
+
+
+def _facts(file: BinaryIO) -> dict[str, str]:
+    """Return the day on which a camera took it (Exif 2.32: DateTimeOriginal)."""
+    with _picture(file) as picture:
+        told = str(picture.getexif().get_ifd(_EXIF).get(_DATE_TAKEN, ""))
+    day = told[:10].replace(":", "-")
+    return {"sort": "photo", "when": day} if _DAY.fullmatch(day) else {}
 
 
 def _picture(file: BinaryIO) -> Image.Image:
@@ -75,5 +83,6 @@ FORMAT = Format(
         "image/avif",
     ),
     pages=_pages,
-    render=_render,
+    picture=_upright,
+    facts=_facts,
 )

@@ -2,40 +2,21 @@
 
 from __future__ import annotations
 
-import io
 from collections.abc import Iterator
-from contextlib import contextmanager
 from typing import TYPE_CHECKING, BinaryIO
 
-from waka.reading.zips import Damaged, Locked
+from waka.reading.zips import Damaged
 
 from . import pdf_words
 from .base import Box, Format
+from .pdf_opened import open_pdf
 
 if TYPE_CHECKING:
-    import pypdfium2 as pdfium
+    from PIL import Image
 
 MOST_PAGES = 100_000  #: that can be looked at; a document with more is shown up to there
 MOST_WIDTH = 3000  #: pixels of a rendered page
 MOST_SEARCHED, MOST_MATCHES = 500, 500  #: pages and hits of a search in a document
-_FPDF_ERR_PASSWORD = 4  #: fpdfview.h
-
-
-@contextmanager
-def open_pdf(file: BinaryIO) -> Iterator[pdfium.PdfDocument]:
-    import pypdfium2 as pdfium
-
-    file.seek(0)
-    try:
-        pdf = pdfium.PdfDocument(file)
-    except pdfium.PdfiumError as error:
-        if getattr(error, "err_code", None) == _FPDF_ERR_PASSWORD or "password" in str(error).lower():
-            raise Locked(str(error)) from error
-        raise Damaged(str(error)) from error
-    try:
-        yield pdf
-    finally:
-        pdf.close()
 
 
 def _starts(head: bytes) -> bool:
@@ -47,15 +28,13 @@ def _pages(file: BinaryIO) -> int:
         return min(len(pdf), MOST_PAGES)
 
 
-def _render(file: BinaryIO, page: int, width: int) -> bytes:
-    out = io.BytesIO()
+def _picture(file: BinaryIO, page: int, width: int) -> Image.Image:
     with open_pdf(file) as pdf:
         if not 1 <= page <= len(pdf):
             raise Damaged(f"there is no page {page}")
         sheet = pdf[page - 1]
         scale = min(min(width, MOST_WIDTH) / sheet.get_width(), MOST_WIDTH * 2 / sheet.get_height())
-        sheet.render(scale=scale).to_pil().save(out, "PNG")
-    return out.getvalue()
+        return sheet.render(scale=scale).to_pil()  # type: ignore[no-any-return]
 
 
 def _text(file: BinaryIO) -> Iterator[str]:
@@ -97,6 +76,6 @@ FORMAT = Format(
     text=_text,
     words=pdf_words.words,
     pages=_pages,
-    render=_render,
+    picture=_picture,
     matches=_matches,
 )

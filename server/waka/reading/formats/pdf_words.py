@@ -7,19 +7,19 @@ from collections.abc import Iterator
 from typing import TYPE_CHECKING, BinaryIO
 
 from .base import PageWords, WordAt
+from .pdf_opened import open_pdf
 
 if TYPE_CHECKING:
     import pypdfium2 as pdfium
 
 MOST_LETTERS = 60_000  #: of a page
 _APART = 0.25  #: of a letter's height: the gap at which a word ends, where no space is written
+COVERED = 0.7  #: of a page, by one picture
 _SIDEWAYS = {90: 1, 180: 2, 270: 3}
 
 
 def words(file: BinaryIO, pages: range | None = None) -> Iterator[PageWords]:
     """Yield the pages with the words of their text layer."""
-    from .pdf import open_pdf
-
     with open_pdf(file) as pdf:
         for number in pages or range(len(pdf)):
             if number >= len(pdf):
@@ -46,7 +46,7 @@ def _page(page: pdfium.PdfPage) -> PageWords:
     def end() -> None:
         if letters:
             word = "".join(letters).encode("utf-16", "surrogatepass").decode("utf-16", "replace")
-            found.append((word, *_upright(box, (left, bottom, right, top), turned)))
+            found.append((word, *_upright(box, (left, bottom, right, top), turned), 1.0))
             letters.clear()
 
     for at in range(min(text.count_chars(), MOST_LETTERS)):
@@ -74,7 +74,18 @@ def _page(page: pdfium.PdfPage) -> PageWords:
         letters.append(chr(code) if code < 0x110000 else "\ufffd")
     end()
     text.close()
-    return PageWords(width, height, found)
+    return PageWords(width, height, found, has_picture=_has_picture(page, (right - left) * (top - bottom)))
+
+
+def _has_picture(page: pdfium.PdfPage, area: float) -> bool:
+    """Whether one picture covers most of a page, as on a scan."""
+    from pypdfium2 import raw
+
+    for thing in page.get_objects(filter=[raw.FPDF_PAGEOBJ_IMAGE], max_depth=2):
+        left, bottom, right, top = thing.get_bounds()
+        if (right - left) * (top - bottom) > COVERED * area:
+            return True
+    return False
 
 
 def _upright(

@@ -10,7 +10,7 @@ from typing import Generic, Literal, TypeVar
 from .labels import Label, label
 from .page import Box, Cell, Line
 
-T = TypeVar("T")
+T_co = TypeVar("T_co", covariant=True)
 Where = Literal["before", "left", "above", "after"]
 NEAR_ABOVE = 2.4  #: heights of a line that a label may stand above its value
 MOST_ABOVE = 4  #: lines that are looked at
@@ -39,7 +39,7 @@ class Paper:
 
     @property
     def first_page(self) -> list[Line]:
-        return [line for line in self.lines if line.page.number == self.lines[0].page.number]
+        return [line for line in self.lines if line.page.nth == self.lines[0].page.nth]
 
     def cells(self) -> Iterator[tuple[Line, int, Cell]]:
         for line in self.lines:
@@ -76,7 +76,7 @@ class Paper:
 
     def above(self, line: Line, cell: Cell) -> Cell | None:
         """Return the cell right above another that is set in one column with it."""
-        for other in reversed(self.lines[max(0, line.number - MOST_ABOVE) : line.number]):
+        for other in reversed(self.lines[max(0, line.nth - MOST_ABOVE) : line.nth]):
             if other.page is not line.page:
                 return None
             if cell.top - other.bottom > NEAR_ABOVE * max(cell.height, other.height):
@@ -89,7 +89,7 @@ class Paper:
     def _in_box(self, line: Line, at: int) -> Cell | None:
         """Return the cell that heads the box in which a cell is set to the right: no other stands between them."""
         cell = line.cells[at]
-        other = self.lines[line.number - 1] if line.number else None
+        other = self.lines[line.nth - 1] if line.nth else None
         if (
             other is None
             or other.page is not line.page
@@ -105,7 +105,7 @@ class Paper:
 
     def below(self, line: Line, cell: Cell) -> tuple[Line, int, Cell] | None:
         """Return the cell right below another that is set in one column with it."""
-        for other in self.lines[line.number + 1 : line.number + 1 + MOST_ABOVE]:
+        for other in self.lines[line.nth + 1 : line.nth + 1 + MOST_ABOVE]:
             if other.page is not line.page:
                 return None
             if other.top - cell.bottom > NEAR_ABOVE * max(cell.height, other.height):
@@ -128,10 +128,10 @@ def in_one_column(one: Cell, other: Cell) -> bool:
 
 
 @dataclass(frozen=True, slots=True)
-class Found(Generic[T]):
+class Found(Generic[T_co]):
     """A value that may be a field's, where it stands, and how much speaks for it."""
 
-    value: T
+    value: T_co
     text: str
     box: Box | None
     score: float

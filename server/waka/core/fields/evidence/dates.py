@@ -90,10 +90,10 @@ class Spot:
 
 def spots(text: str, order: DateOrder = "day_first") -> list[Spot]:
     """Return the dates in *text*, in their order."""
-    if not any(c.isdigit() for c in text) and "thousand" not in text.lower():
+    folded = plain(text)
+    if not any(c.isdigit() for c in text) and not any(word in folded for word in ("thousand", "twenty", "nineteen")):
         return []
     found: list[Spot] = []
-    folded = plain(text)
     for form in _FORMS:
         for match in form.finditer(folded):
             if any(match.start() < one.end and one.start < match.end() for one in found):

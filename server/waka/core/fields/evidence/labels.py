@@ -15,7 +15,7 @@ from .letters import plain
 
 #: Of dates. “own” is the day of the paper itself.
 DATES: Mapping[str, str] = {
-    "own": """doc date|ticket date|sale date|docket date|invoice date|date of invoice|bill date|date of bill|date of this bill|issue date|date of issue|date issued|issued|issued on|
+    "own": """advice date|date of advice|approved|approved on|adopted|adopted on|doc date|ticket date|sale date|docket date|invoice date|date of invoice|bill date|date of bill|date of this bill|issue date|date of issue|date issued|issued|issued on|
         dated|tax point|tax date|document date|statement date|date of statement|date of report|report date|letter date|receipt date|
         date of receipt|date of purchase|transaction date|date paid|paid on|payment date|date of payment|quote date|quotation date|
         date of quotation|credit date|credit note date|date of credit note|date of certificate|certificate date|date of policy|despatch note date|
@@ -26,7 +26,7 @@ DATES: Mapping[str, str] = {
         date de facture|date de la facture|date d'emission|date d'etablissement|emise le|emis le|fait le|facture du|date du document|le|
         factuurdatum|datum factuur|factuur datum|notadatum|creditdatum|d d|
         data wystawienia|data faktury|wystawiono|wystawiono dnia|data wystawienia faktury|z dnia|data dokumentu|dnia""",
-    "date": "date|date:|datum|data|on|date and time|day|date/time",
+    "date": "issue|date|date:|datum|data|on|date and time|day|date/time",
     "due": """due|due on|due by|due date|date due|payment due|payment due date|payment due by|payable by|pay by|please pay by|to be paid by|pay before|
         please pay before|payment by|payment before|payment required by|must be paid by|settle by|no later than|not later than|will be collected on|
         taken on|collected on|direct debit on|will be taken on|on or after|on or about|by|before|last date for payment|to reach us by|return by|reply by|
@@ -58,13 +58,13 @@ DATES: Mapping[str, str] = {
         balance on|balance at|balance as at|as at|last bill|your last bill|previous bill|payment received|payment received on|received with thanks on|next payment|next bill|next payment due|your letter of|matters arising from|minutes of the last meeting held on|last meeting held on|
         letter of|dated your|our invoice|invoice of|our letter of|your email of|your message of|performance|performance date|event|event date|date of event|
         concert|show|opening|first night|hearing|appointment|incident|date of incident|last payment|your payment of|since|registered|founded|established|est|
-        rev|revision|version|form|edition|issue|page|value date|
+        rev|revision|version|form|edition|page|value date|
         zum|termin|am|ihr schreiben vom|votre lettre du|uw brief van""",
 }  # fmt: skip
 
 #: Of sums. “total” is what the paper asks for in the end.
 SUMS: Mapping[str, str] = {
-    "total": """total|grand total|invoice total|total invoice|total due|total to pay|total payable|amount due|amount payable|amount to pay|balance due|
+    "total": """open in all|in all|all together|all in all|total open|sum open|total overdue|arrears|total arrears|amount overdue|credited to your account|total|grand total|invoice total|total invoice|total due|total to pay|total payable|amount due|amount payable|amount to pay|balance due|
         balance to pay|balance payable|balance now|balance now due|to pay|please pay|please pay this amount|you owe|what you owe|now due|total amount|total amount due|total incl vat|
         total including vat|total inc vat|total with vat|total gbp|total paid|total charged|amount paid|amount charged|sum due|sum payable|payment due|
         total now due|total for this bill|total charges|total this bill|total of this bill is|the total of this bill is|comes to|total comes to|net pay|net payable|amount received|total credit|
@@ -94,7 +94,7 @@ SUMS: Mapping[str, str] = {
 
 #: Of numbers. “own” is the number of the paper itself; with what it is of, where it says that.
 NUMBERS: Mapping[str, str] = {
-    "own": """our no|our number|note no|note number|doc no|this letter|letter no|letter number|invoice no|invoice number|invoice nr|invoice #|invoice|invoice ref|invoice reference|invoice id|bill no|bill number|bill ref|bill reference|
+    "own": """our no|our number|credit #|credit no|our number|note no|note number|doc no|this letter|letter no|letter number|invoice no|invoice number|invoice nr|invoice #|invoice|invoice ref|invoice reference|invoice id|bill no|bill number|bill ref|bill reference|
         bill|document no|document number|document ref|document reference|document|receipt no|receipt number|receipt #|receipt|receipt id|credit note no|credit note number|credit note|credit memo|credit no|
         certificate no|certificate number|certificate ref|cert no|certificate|policy no|policy number|policy|licence no|licence number|license number|license no|licence|report no|report number|report ref|report reference|report|
         quotation no|quotation number|quote no|quote number|quote ref|quotation|quote|pro forma no|proforma no|pro-forma no|pro forma|delivery note no|delivery note number|delivery note|docket no|docket number|docket|
@@ -134,6 +134,10 @@ class Label:
 _WORDS = re.compile(r"[^\W_]+(?:['&/°#-][^\W_]+)*[#°]?|#|n°", re.UNICODE)
 
 
+#: a currency or a rate between a label and its sum
+_BESIDE = re.compile(r"(?<![a-z])[\s(@]*(?:at )?(?:\d{1,2}(?:[.,]\d+)?\s?%|gbp|eur|usd|pln|£|€|\$|zl)\)?[\s:]*$")
+
+
 @lru_cache(maxsize=8)
 def _table(name: str) -> dict[tuple[str, ...], str]:
     source = {"dates": DATES, "sums": SUMS, "numbers": NUMBERS}[name]
@@ -146,12 +150,6 @@ def _table(name: str) -> dict[tuple[str, ...], str]:
     return table
 
 
-#: words that are a label only right before the value
-_WEAK = frozenset(
-    "by on from to until between and this day or before after am zum vom bis du au le avant van tot voor do od dnia no nr number last next "
-    "total amount sum value price fee net goods items charges card bar account reference document invoice bill report certificate policy order customer file quote "
-    "visa paid payment cover limit since term season event issue page form rev held dated issued due date".split()
-)  # fmt: skip
 _DAY_OF_WEEK = re.compile(
     r"(?:(?:mon|tues|wednes|thurs|fri|satur|sun)day|mon|tue|tues|wed|thu|thur|thurs|fri|sat|sun|montag|dienstag|mittwoch|donnerstag|freitag|samstag|sonntag|"
     r"lundi|mardi|mercredi|jeudi|vendredi|samedi|dimanche|maandag|dinsdag|woensdag|donderdag|vrijdag|zaterdag|zondag)[\s,.]*$"
@@ -177,6 +175,7 @@ def _in_compound(table: str, word: str) -> tuple[str, str] | None:
     return longest and (longest[1], longest[0])
 
 
+NEAR = 3  #: characters that may stand between one word and the value that it names
 LONGEST = 6  #: words of a phrase
 
 
@@ -186,7 +185,7 @@ def label(table: str, text: str, most: int = 40) -> Label | None:
     *table*: ``dates``, ``sums`` or ``numbers``. *most*: characters that may stand between the label and the value.
     """
     offset = max(0, len(text) - 120)
-    tail = _spaced(_DAY_OF_WEEK.sub("", plain(text[offset:])))
+    tail = _spaced(_BESIDE.sub("", _DAY_OF_WEEK.sub("", plain(text[offset:]))))
     found = [(match[0], match.start(), match.end()) for match in _WORDS.finditer(tail)]
     phrases = _table(table)
     for last in range(len(found), 0, -1):
@@ -195,7 +194,7 @@ def label(table: str, text: str, most: int = 40) -> Label | None:
             return None
         for first in range(max(0, last - LONGEST), last):
             meaning = phrases.get(tuple(word for word, _, _ in found[first:last]))
-            if meaning is not None and (distance <= 3 or last - first > 1 or found[first][0] not in _WEAK):
+            if meaning is not None and (distance <= NEAR or last - first > 1):
                 return Label(
                     meaning,
                     " ".join(word for word, _, _ in found[first:last]),

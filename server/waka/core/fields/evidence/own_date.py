@@ -70,9 +70,11 @@ _OF_WHAT_IS_ABOVE = frozenset({"vom", "dated", "date", "du", "le", "of", "van", 
 def own_dates(paper: Paper, found: Sequence[Dated], sort: str) -> list[Found[date]]:
     """Return what may be the paper's own date, the likeliest first."""
     columns = Counter(
-        (one.line.page.number, round(one.cell.left / 4)) for one in found if one.spot.start == 0
+        (one.line.page.nth, round(one.cell.left / 4))
+        for one in found
+        if one.spot.start == 0 and len(one.line.cells) > 1
     )
-    first_page = min((one.line.page.number for one in found), default=1)
+    first_page = min((one.line.page.nth for one in found), default=1)
     told = []
     for at, one in enumerate(found):
         score, why = _by_label(one, sort)
@@ -83,16 +85,16 @@ def own_dates(paper: Paper, found: Sequence[Dated], sort: str) -> list[Found[dat
             score += 3.0 if alone else 0.4
             why = "alone" if alone else "in_text"
         place = paper.place(one.cell)
-        score += 1.2 * (1 - place) - 1.5 * min(2, one.line.page.number - first_page) - 0.05 * min(at, 20)
+        score += 1.2 * (1 - place) - 1.5 * min(2, one.line.page.nth - first_page) - 0.05 * min(at, 20)
         if (
-            columns[one.line.page.number, round(one.cell.left / 4)] >= _COLUMN
+            columns[one.line.page.nth, round(one.cell.left / 4)] >= _COLUMN
             and one.meaning in (None, "date")
             and one.spot.start == 0
         ):
             score -= 3.5
         score -= 3.0 * one.spot.bare
         if sort == "minutes":
-            score -= 0.35 * min(10, one.line.number)  # what was decided on other days stands further down
+            score -= 0.35 * min(10, one.line.nth)  # what was decided on other days stands further down
         told.append(
             Found(
                 one.spot.value,
@@ -140,7 +142,9 @@ def _is_in_prose(before: str, named: Named) -> bool:
 def _is_in_table(paper: Paper, one: Dated) -> bool:
     """Whether its column goes on with further dates: then the word at its head is of every line, not of the paper."""
     below = paper.below(one.line, one.cell)
-    return below is not None and len(spots(below[2].text)) > 0
+    if below is None or len(below[2].words) > 3:
+        return False
+    return any(spot.start == 0 for spot in spots(below[2].text))
 
 
 def _is_alone(one: Dated) -> bool:

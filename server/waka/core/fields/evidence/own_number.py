@@ -145,7 +145,7 @@ def _could_be(text: str) -> bool:
 
 def own_numbers(paper: Paper, sort: str, found: list[Number]) -> list[Found[str]]:
     """Return what may be the number of a paper of this *sort* (see ``kinds``), the likeliest first."""
-    first_page = min((one.line.page.number for one in found), default=1)
+    first_page = min((one.line.page.nth for one in found), default=1)
     told = []
     for rank, one in enumerate(found):
         score = _MEANS[one.meaning] + _WHERE[one.where] - 0.08 * one.distance
@@ -171,7 +171,7 @@ def own_numbers(paper: Paper, sort: str, found: list[Number]) -> list[Found[str]
         if _is_in_prose(one):
             score -= 3.5 if sort in ("letter", "minutes", "coursework", "report") else 1.5
         letters = re.sub(r"\W", "", one.text)
-        score -= 1.0 * (len(letters) < 2) + 2.0 * (one.line.page.number != first_page) + 0.03 * min(rank, 30)
+        score -= 1.0 * (len(letters) < 2) + 2.0 * (one.line.page.nth != first_page) + 0.03 * min(rank, 30)
         score += 0.5 * (1 - paper.place(one.cell))
         told.append(
             Found(one.text, one.text, one.cell.box(one.start, one.end), score, f"{one.meaning}_{one.where}")

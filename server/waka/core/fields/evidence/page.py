@@ -35,7 +35,7 @@ class Word:
 
 @dataclass(frozen=True, slots=True)
 class Page:
-    number: int  #: from 1
+    nth: int  #: from 1
     width: float
     height: float
     words: tuple[Word, ...]
@@ -94,7 +94,7 @@ class Cell:
         words = self.words_of(start, len(self.text) if end is None else end)
         page = self.page
         return (
-            page.number,
+            page.nth,
             min(word.left for word in words) / page.width,
             min(word.top for word in words) / page.height,
             max(word.right for word in words) / page.width,
@@ -105,7 +105,7 @@ class Cell:
 @dataclass(frozen=True)
 class Line:
     page: Page
-    number: int  #: from 0, through all pages
+    nth: int  #: from 0, through all pages
     cells: tuple[Cell, ...] = field(default=())
 
     @cached_property

@@ -14,7 +14,7 @@ from .context import Found, Paper
 from .letters import plain
 from .own_date import dated, own_dates, with_meaning
 from .own_number import numbers, own_numbers
-from .page import Page, lines_of
+from .page import Cell, Page, lines_of
 from .senders import Office, Senders
 from .sorts import KIND_OF, Sorted, sorted_paper
 from .total import currency, priced, totals
@@ -38,9 +38,12 @@ _PRICED = frozenset(
         "statement",
         "remittance",
         "payslip",
+        "reminder",
+        "form",
     }
 )
 _UNNUMBERED = frozenset({"minutes", "photo"})
+CALLED_TOTAL = 4.5
 FIRST_PAGES, LAST_PAGES = 6, 2  #: of a long document, that are read for its fields
 
 
@@ -54,6 +57,7 @@ class Read:
     when: Sequence[Found[date]] = ()
     due: Sequence[Found[date]] = ()
     expires: Sequence[Found[date]] = ()
+    what: Sequence[Found[str]] = ()
     reference: Sequence[Found[str]] = ()
     amount: Sequence[Found[Decimal]] = ()
     currency: str | None = None
@@ -143,6 +147,9 @@ class Clerk:
         amounts = sums if sort in _PRICED else []
         # where nothing is called a total, the best of what there is, which says little for itself
         amounts = [one for one in amounts if one.score >= LEAST_TOTAL] or _best_guess(amounts)
+        if sort in ("reminder", "form"):
+            # they speak of sums of other papers as well: only what is called a total counts
+            amounts = [one for one in amounts if one.why.startswith("total") and one.score > CALLED_TOTAL]
         if sort == "credit":
             amounts = [Found(-abs(one.value), one.text, one.box, one.score, one.why) for one in amounts]
         title = sorts[0].title if sorts else None
@@ -159,6 +166,7 @@ class Clerk:
             when=[one for one in own_dates(paper, days, sort) if one.score >= LEAST_DATE],
             due=with_meaning(days, "due"),
             expires=with_meaning(days, "expiry"),
+            what=_titled(title) if sort in _TITLED else [],
             reference=[one for one in own_numbers(paper, sort, numbers(paper)) if one.score >= LEAST_NUMBER]
             if sort not in _UNNUMBERED
             else [],
@@ -177,6 +185,15 @@ _SUBJECTS = (
 )
 _EXACT = frozenset({"invoice", "credit"})
 _BILLS = frozenset({"invoice", "credit", "receipt", "bill", "quote", "proforma", "order"})
+
+
+_TITLED = frozenset(
+    {"coursework", "report", "certificate", "minutes", "form"}
+)  #: sorts whose title says what they are about
+
+
+def _titled(title: Cell | None) -> list[Found[str]]:
+    return [Found(title.text, title.text, title.box(), 3.0, "title")] if title is not None else []
 
 
 def _best_guess(amounts: Sequence[Found[Decimal]]) -> list[Found[Decimal]]:

@@ -14,7 +14,7 @@ CURRENCIES = {
 }  # fmt: skip
 _SIGN = r"(?:us\$|[£€$]|zl\b|(?:gbp|eur|euro|usd|pln|chf|sek|dkk|nok|czk|cad|aud)\b)"
 _SUM = re.compile(
-    r"(?<![\w.,/%:-])"
+    r"(?<![\w.,/%-])(?<!\d:)"
     r"(?P<open>\()?(?P<minus>-\s?)?(?:(?P<before>" + _SIGN.replace(r"\b", "") + r")\s?)?(?P<minus2>-\s?)?"
     r"(?P<number>(?P<whole>\d{1,3}(?:(?P<mark>[ ,.'])\d{3})(?:(?P=mark)\d{3})*|\d{1,9})(?:(?P<point>[.,])(?P<cents>\d\d|-|–))?)"
     r"(?P<after>\s?" + _SIGN + r")?(?P<close>\))?(?P<behind>-(?![\d\w])|\s?cr\b)?"

@@ -75,7 +75,7 @@ def _named(paper: Paper, line: Line, at: int, start: int) -> list[Named]:
             if any(c.isalpha() for c in cell.text) or other == at - 1:
                 further = paper.named(
                     "sums",
-                    Line(line.page, line.number, (*line.cells[: other + 1], line.cells[at])),
+                    Line(line.page, line.nth, (*line.cells[: other + 1], line.cells[at])),
                     other + 1,
                     0,
                 )
@@ -94,7 +94,7 @@ def totals(paper: Paper, found: Sequence[Priced]) -> list[Found[Decimal]]:
     taxes = {abs(one.sum.value) for one in found if _meaning(one) == "tax"}
     largest = max(values)
     usual = median(one.cell.height for one in found)
-    pages = max(one.line.page.number for one in found)
+    pages = max(one.line.page.nth for one in found)
     told = []
     for one in found:
         value = one.sum.value
@@ -118,7 +118,7 @@ def totals(paper: Paper, found: Sequence[Priced]) -> list[Found[Decimal]]:
         )
         score += (
             0.8 * paper.place(one.cell)
-            + 0.5 * (one.line.page.number == pages)
+            + 0.5 * (one.line.page.nth == pages)
             + 0.3 * (one.at == len(one.line.cells) - 1)
         )
         told.append(
@@ -150,16 +150,17 @@ def _by_label(paper: Paper, one: Priced) -> tuple[float, str]:
     return score, f"{meaning}_{named.where}"
 
 
-_TOTAL_WORDS = ("total", "totaal", "gesamt", "razem", "montant total", "grand total")
+_TOTAL_WORDS = ("amount due", "total", "totaal", "gesamt", "razem", "montant total", "grand total")
 _WITHOUT = re.compile(r"\b(?:excl|excluding|exclusive|ex vat|before|without|net|netto|nett|ht|goods|netto)\b")
 _WITH = re.compile(r"\b(?:incl|including|inclusive|inc|with|gross|brutto|ttc|this|due|now|payable|to pay)\b")
 
 
 def _in_view_of_the_whole(named: Named, paper: Paper, one: Priced) -> Named:
     """“Total inclusive of VAT” is no tax, and “total this delivery” no price of a delivery."""
-    if named.where != "left" or one.at == 0:
+    head = one.line.cells[one.at - 1] if named.where == "left" and one.at else paper.above(one.line, one.cell)
+    if head is None or named.where == "before":
         return named
-    text = plain(one.line.cells[one.at - 1].text)
+    text = plain(head.text)
     if not text.startswith(_TOTAL_WORDS) or named.label.meaning not in ("tax", "part", "paid", "net"):
         return named
     meaning = (
@@ -175,7 +176,7 @@ def _in_view_of_the_whole(named: Named, paper: Paper, one: Priced) -> Named:
 def _is_in_table(paper: Paper, one: Priced) -> bool:
     """Whether the column goes on with further sums: then the word at its head is of every line, not of the paper."""
     below = paper.below(one.line, one.cell)
-    return below is not None and bool(sums(below[2].text))
+    return below is not None and len(below[2].words) <= 3 and bool(sums(below[2].text))
 
 
 def _merged(found: list[Found[Decimal]]) -> list[Found[Decimal]]:

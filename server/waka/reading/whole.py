@@ -1,0 +1,61 @@
+"""All words of a document, read or recognised, kept so that nothing is recognised twice."""
+
+from __future__ import annotations
+
+import gzip
+import secrets
+from io import BufferedReader
+from pathlib import Path
+
+import msgspec
+
+from .parts import Part
+from .reader import Reader
+
+VERSION = 1  #: of what reads; what an earlier one read is read again
+
+
+class WordsKept:
+    """The words of documents by the checksum of their bytes, in files below a folder."""
+
+    def __init__(self, folder: Path) -> None:
+        self._folder = folder
+
+    def _path(self, sha256: bytes) -> Path:
+        told = sha256.hex()
+        return self._folder / told[:2] / f"{told}.{VERSION}.gz"
+
+    def get(self, sha256: bytes) -> list[Part] | None:
+        try:
+            return msgspec.msgpack.decode(gzip.decompress(self._path(sha256).read_bytes()), type=list[Part])
+        except (FileNotFoundError, gzip.BadGzipFile, EOFError, msgspec.DecodeError):
+            return None
+
+    def put(self, sha256: bytes, parts: list[Part]) -> None:
+        path = self._path(sha256)
+        path.parent.mkdir(parents=True, exist_ok=True)
+        half = path.with_name(f".{secrets.token_hex(8)}")
+        half.write_bytes(gzip.compress(msgspec.msgpack.encode(parts), 5))
+        half.replace(path)
+
+
+def all_words(
+    reader: Reader, recogniser: Reader | None, file: BufferedReader, media_type: str
+) -> tuple[list[Part], bool]:
+    """Return the parts of *file* with their words, and whether that is all there is.
+
+    Pages that are pictures are recognised where there is a *recogniser*. Raises ``Unreadable``, ``ReadingAway``.
+    """
+    parts, unread = reader.words(file, media_type)
+    if not unread:
+        return parts, True
+    if recogniser is None:
+        return parts, False
+    pages = list(parts[0].pages)
+    for number in unread:
+        page = recogniser.recognise(file, media_type, number)
+        if number <= len(pages):
+            pages[number - 1] = page
+        else:
+            pages.append(page)
+    return [msgspec.structs.replace(parts[0], pages=pages), *parts[1:]], True
