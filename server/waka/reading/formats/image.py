@@ -49,7 +49,7 @@ def _facts(file: BinaryIO) -> dict[str, str]:
     with _picture(file) as picture:
         told = str(picture.getexif().get_ifd(_EXIF).get(_DATE_TAKEN, ""))
     day = told[:10].replace(":", "-")
-    return {"sort": "photo", "when": day} if _DAY.fullmatch(day) else {}
+    return {"sort": "photo", "when": day} if _DAY.fullmatch(day) else {"sort": "photo"}
 
 
 def _picture(file: BinaryIO) -> Image.Image:

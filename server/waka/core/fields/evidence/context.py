@@ -7,12 +7,14 @@ from collections.abc import Iterator, Sequence
 from dataclasses import dataclass
 from typing import Generic, Literal, TypeVar
 
-from .labels import Label, label
+from .labels import DAY_OF_WEEK, Label, label
+from .letters import plain
 from .page import Box, Cell, Line
 
 T_co = TypeVar("T_co", covariant=True)
 Where = Literal["before", "left", "above", "after"]
 NEAR_ABOVE = 2.4  #: heights of a line that a label may stand above its value
+MOST_OF_A_LABEL = 6  #: words
 MOST_ABOVE = 4  #: lines that are looked at
 _IS = re.compile(r"^.{4,40}?\bis ((?:the|its|our|when|your)\b.{3,40})$")
 _WIDEST_BOX = 90.0  #: points between the head of a box and what is set to the right in it
@@ -25,6 +27,7 @@ class Named:
 
     label: Label
     where: Where
+    text: str = ""  #: of the cell that the label is in
 
 
 class Paper:
@@ -54,16 +57,18 @@ class Paper:
         told = label(table, before, most=24)
         if told is not None:
             found.append(Named(told, "before"))
-        if not any(c.isalnum() for c in before):
+        if not any(c.isalnum() for c in DAY_OF_WEEK.sub("", plain(before))):
             if at > 0 and (told := label(table, line.cells[at - 1].text, most=14)) is not None:
-                found.append(Named(told, "left"))
+                found.append(Named(told, "left", line.cells[at - 1].text))
             above = self.above(line, cell)
             if above is None or label(table, above.text, most=14) is None:
                 above = self._in_box(line, at) or above
+            if above is not None and len(above.words) > MOST_OF_A_LABEL:
+                above = None  # a line of running text that goes on here
             if not found and (told := self._after(table, line, at, start)) is not None:
                 found.append(Named(told, "after"))
             if above is not None and (told := label(table, above.text, most=14)) is not None:
-                found.append(Named(told, "above"))
+                found.append(Named(told, "above", above.text))
         return found
 
     def _after(self, table: str, line: Line, at: int, start: int) -> Label | None:

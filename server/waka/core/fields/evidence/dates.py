@@ -91,7 +91,9 @@ class Spot:
 def spots(text: str, order: DateOrder = "day_first") -> list[Spot]:
     """Return the dates in *text*, in their order."""
     folded = plain(text)
-    if not any(c.isdigit() for c in text) and not any(word in folded for word in ("thousand", "twenty", "nineteen")):
+    if not any(c.isdigit() for c in text) and not any(
+        word in folded for word in ("thousand", "twenty", "nineteen")
+    ):
         return []
     found: list[Spot] = []
     for form in _FORMS:

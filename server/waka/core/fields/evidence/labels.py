@@ -26,7 +26,7 @@ DATES: Mapping[str, str] = {
         date de facture|date de la facture|date d'emission|date d'etablissement|emise le|emis le|fait le|facture du|date du document|le|
         factuurdatum|datum factuur|factuur datum|notadatum|creditdatum|d d|
         data wystawienia|data faktury|wystawiono|wystawiono dnia|data wystawienia faktury|z dnia|data dokumentu|dnia""",
-    "date": "issue|date|date:|datum|data|on|date and time|day|date/time",
+    "date": "of|issue|date|date:|datum|data|on|date and time|day|date/time",
     "due": """due|due on|due by|due date|date due|payment due|payment due date|payment due by|payable by|pay by|please pay by|to be paid by|pay before|
         please pay before|payment by|payment before|payment required by|must be paid by|settle by|no later than|not later than|will be collected on|
         taken on|collected on|direct debit on|will be taken on|on or after|on or about|by|before|last date for payment|to reach us by|return by|reply by|
@@ -37,7 +37,7 @@ DATES: Mapping[str, str] = {
     "order_date": """order date|date of order|ordered|ordered on|date ordered|your order of|order of|purchase order date|p o date|po date|of your order|
         bestelldatum|auftragsdatum|bestellt am|bestellung vom|auftrag vom|ihre bestellung vom|date de commande|commande du|commandé le|besteldatum|
         orderdatum|uw bestelling van|data zamowienia|zamowienie z dnia""",
-    "delivery": """delivery date|date of delivery|delivered|delivered on|date of supply|supply date|shipped|ship date|shipping date|dispatched|
+    "delivery": """sent|sent on|delivery date|date of delivery|delivered|delivered on|date of supply|supply date|shipped|ship date|shipping date|dispatched|
         despatched|despatch date|dispatch date|collected|returned|hired from|hire from|hire period|date required|required by|lieferdatum|leistungsdatum|geliefert am|
         liefertermin|versanddatum|lieferung vom|leistungszeitraum|date de livraison|livre le|livraison du|date d'expedition|leverdatum|geleverd op|verzenddatum|
         leveringsdatum|data sprzedazy|data dostawy|data wydania|data dokonania dostawy""",
@@ -135,7 +135,9 @@ _WORDS = re.compile(r"[^\W_]+(?:['&/°#-][^\W_]+)*[#°]?|#|n°", re.UNICODE)
 
 
 #: a currency or a rate between a label and its sum
-_BESIDE = re.compile(r"(?<![a-z])[\s(@]*(?:at )?(?:\d{1,2}(?:[.,]\d+)?\s?%|gbp|eur|usd|pln|£|€|\$|zl)\)?[\s:]*$")
+_BESIDE = re.compile(
+    r"(?<![a-z])[\s(@]*(?:at )?(?:\d{1,2}(?:[.,]\d+)?\s?%|gbp|eur|usd|pln|£|€|\$|zl)\)?[\s:]*$"
+)
 
 
 @lru_cache(maxsize=8)
@@ -150,7 +152,7 @@ def _table(name: str) -> dict[tuple[str, ...], str]:
     return table
 
 
-_DAY_OF_WEEK = re.compile(
+DAY_OF_WEEK = re.compile(
     r"(?:(?:mon|tues|wednes|thurs|fri|satur|sun)day|mon|tue|tues|wed|thu|thur|thurs|fri|sat|sun|montag|dienstag|mittwoch|donnerstag|freitag|samstag|sonntag|"
     r"lundi|mardi|mercredi|jeudi|vendredi|samedi|dimanche|maandag|dinsdag|woensdag|donderdag|vrijdag|zaterdag|zondag)[\s,.]*$"
 )  # fmt: skip
@@ -185,7 +187,7 @@ def label(table: str, text: str, most: int = 40) -> Label | None:
     *table*: ``dates``, ``sums`` or ``numbers``. *most*: characters that may stand between the label and the value.
     """
     offset = max(0, len(text) - 120)
-    tail = _spaced(_BESIDE.sub("", _DAY_OF_WEEK.sub("", plain(text[offset:]))))
+    tail = _spaced(_BESIDE.sub("", DAY_OF_WEEK.sub("", plain(text[offset:]))))
     found = [(match[0], match.start(), match.end()) for match in _WORDS.finditer(tail)]
     phrases = _table(table)
     for last in range(len(found), 0, -1):

@@ -15,7 +15,7 @@ LEGAL = (
 )  # fmt: skip
 LEGAL_AT_END = re.compile(rf"(?P<name>[^,;|·•()]*?\b{LEGAL})(?=$|[\s,;|·•(])(?!\s+[A-Z&][a-z])")
 SELLER = re.compile(
-    r"^(?:seller|from|supplier|vendor|issued by|issuer|issuing authority|sold by|supplied by|account name|payee|beneficiary|payable to|make cheques payable to|cheques payable to|"
+    r"^(?:signed for|for and on behalf of|seller|from|supplier|vendor|issued by|issuer|issuing authority|sold by|supplied by|account name|payee|beneficiary|payable to|make cheques payable to|cheques payable to|"
     r"cheques to|remit to|pay to|prepared by|author|authors|written by|surveyor|assessor|assessed by|assessment by|inspected by|inspector|reported by|report by|stage manager|insurer|underwriter|"
     r"verkaufer|absender|aussteller|kontoinhaber|vendeur|emetteur|fournisseur|titulaire|beneficiaire|verkoper|afzender|leverancier|t\.?n\.?v\.?|"
     r"sprzedawca|wystawca|nadawca|dostawca|odbiorca platnosci)\s?[:.]?\s*"

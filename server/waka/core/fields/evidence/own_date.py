@@ -20,7 +20,9 @@ _OF_OWN: Mapping[str, float] = {
     "birth": -9.0, "other": -5.0,
 }  # fmt: skip
 _WHERE = {"before": 0.0, "left": -0.1, "above": -0.5, "after": -0.2}
-_ON = frozenset({"on", "this", "le", "vom", "dnia", "z dnia", "held on", "dated", "made on", "given", "day"})
+_ON = frozenset(
+    {"of", "on", "this", "le", "vom", "dnia", "z dnia", "held on", "dated", "made on", "given", "day"}
+)
 _AS_AT = frozenset({"as at", "balance at", "balance as at", "balance on"})
 _COLUMN = 3  #: dates below one another make a column of a table
 

@@ -37,7 +37,7 @@ _WHERE = {"before": 0.0, "left": -0.1, "above": -0.5, "after": -0.2, "alone": 0.
 _CALLED: Mapping[str, tuple[str, ...]] = {
     "invoice": ("invoice", "rechnung", "re-nr", "re nr", "facture", "factuur", "nota", "faktur", "tax invoice"),
     "credit": ("credit", "gutschrift", "avoir", "korekt", "korygujaca"),
-    "receipt": ("receipt", "trans", "ticket", "slip", "sale", "till", "txn"),
+    "receipt": ("receipt", "bill", "invoice", "trans", "ticket", "slip", "sale", "till", "txn"),
     "bill": ("bill", "demand", "statement", "invoice"),
     "certificate": ("certificate", "cert", "policy", "licence", "license", "report"),
     "report": ("report", "assessment", "ra no", "certificate"),

@@ -9,10 +9,12 @@ from __future__ import annotations
 
 from bisect import bisect_right
 from collections.abc import Sequence
-from dataclasses import dataclass, field
+from dataclasses import dataclass, field, replace
 from functools import cached_property
 from itertools import pairwise
 from statistics import median
+
+from .mended import mended
 
 GAP = 0.95  #: of the height of a line: from here on what follows is another cell
 WIDE_GAP = 1.6  #: the same for letters that all have one width, which stand further apart
@@ -128,7 +130,12 @@ class Line:
 def lines_of(pages: Sequence[Page]) -> list[Line]:
     """Return the words of *pages* as lines, from the top down."""
     lines: list[Line] = []
-    for page in pages:
+    for told in pages:
+        page = (
+            replace(told, words=tuple(replace(word, text=mended(word.text)) for word in told.words))
+            if told.is_picture
+            else told
+        )
         for words in _rows(page):
             lines.append(Line(page, len(lines), tuple(Cell(page, cell) for cell in _cells(words))))
     return lines

@@ -61,9 +61,16 @@ def over_addresses(paper: Paper) -> Iterator[tuple[Cell, str]]:
                 or cell.top - above.bottom > 0.9 * cell.height
                 or above.height > 1.25 * cell.height
             )
-            name = cell.text.strip(" .,")
+            where, name = cell, cell.text.strip(" .,")
+            if (
+                above is not None
+                and above.height > 1.25 * cell.height
+                and cell.top - above.bottom < 1.5 * cell.height
+            ):
+                # what stands large right above says who it is, and this line what they do
+                where, name = above, above.text.strip(" .,")
             if is_first and is_name(name) and not is_label(name) and not STREET.search(plain(name)):
-                yield cell, name
+                yield where, name
 
 
 def small_print(paper: Paper) -> Iterator[tuple[Cell, int, str]]:

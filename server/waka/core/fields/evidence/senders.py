@@ -72,6 +72,14 @@ class Senders:
             return []
         window = set(self._window(paper))
         found = list(self._candidates(paper, sort, title, window))
+        if sort == "certificate":
+            # what stands large on it is what was learned, unless it is called as a body is
+            found = [
+                replace(one, score=one.score - 2.5)
+                if one.why == "letterhead" and not ORGANISATION.search(plain(one.value))
+                else one
+                for one in found
+            ]
         if sort in _PERSONAL:
             # whose it is; what stands large on it is its title
             found = [

@@ -43,6 +43,7 @@ _PRICED = frozenset(
     }
 )
 _UNNUMBERED = frozenset({"minutes", "photo"})
+FEWEST_ON_PAPER = 8  #: words: a picture with fewer is none of a paper
 CALLED_TOTAL = 4.5
 FIRST_PAGES, LAST_PAGES = 6, 2  #: of a long document, that are read for its fields
 
@@ -91,6 +92,7 @@ class Clerk:
             if (one.pages or one.facts) and one.facts.get("sort") != "mail"
         ]
         # of several, the one that is most clearly a paper; what is exact before all
+        papers = [(one, read) for one, read in papers if read.kind != "photo"]
         papers.sort(key=lambda pair: -(99 if pair[0].facts.get("sort") in _EXACT else _clearness(pair[1])))
         mail = self._mail(body)
         if papers and _clearness(papers[0][1]) >= CLEAR:
@@ -109,7 +111,7 @@ class Clerk:
         sent = exact.day(facts, "when", 5.6)
         sort = read.sorts[0].sort if read.sorts else "letter"
         said = plain(facts.get("what", ""))
-        if sort not in _BILLS and (named := next((bill for bill, word in _SUBJECTS if word in said), None)):
+        if not read.amount and (named := next((bill for bill, word in _SUBJECTS if word in said), None)):
             again = self._words(body.pages, named)
             if again.amount and again.amount[0].why.startswith("total"):
                 sort, read = named, again
@@ -123,6 +125,10 @@ class Clerk:
     def _read(self, part: Part) -> Read:
         facts = part.facts
         read = self._words(part.pages)
+        if facts.get("sort") == "photo" and sum(len(page.words) for page in part.pages) < FEWEST_ON_PAPER:
+            return Read(
+                kind="photo", sorts=[Sorted("photo", 6.0, "exact")], when=exact.day(facts, "when", 5.0)
+            )
         if facts.get("sort") not in _EXACT:
             return read
         sort = facts["sort"]

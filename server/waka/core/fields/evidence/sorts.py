@@ -33,7 +33,7 @@ _TITLES: tuple[tuple[str, str, float], ...] = (
     ("remittance", r"remittance(?: advice)?|payment advice|credit advice|advice of (?:payment|credit)|zahlungsavis|bacs (?:advice|remittance)|transfer advice|advice", 8),
     ("payslip", r"pay ?slip|pay advice|wage slip|salary slip|gehaltsabrechnung|bulletin de paie|loonstrook", 9),
     ("list", r"price list|cast list|contact list|inventory|rota|programme|schedule of dates|seating plan", 4),
-    ("reminder", r"(?:payment |final |second |first )?reminder|overdue (?:account|invoice|payment)|mahnung|zahlungserinnerung|rappel|herinnering|aanmaning|wezwanie", 8),
+    ("reminder", r"(?:payment |final |second |first )?reminder|overdue (?:account|invoice|payment)|final (?:demand|notice)|last notice|demand for payment|mahnung|zahlungserinnerung|rappel|herinnering|aanmaning|wezwanie", 8),
     ("minutes", r"(?:draft )?minutes(?: of .*)?|agenda|.*\b(?:annual|extraordinary|special) general meeting|(?:notes|record) of (?:the )?meeting|protokoll|proces-verbal|compte rendu|notulen|protokol|.*\bminutes(?: of meeting)?", 9),
     ("coursework", r"(?:\w+ )?worksheet\b.*|homework\b.*|coursework\b.*|(?:exercise|assignment|work ?sheet|practice sheet|log ?sheet|passage plan)\b.*", 8),
     ("certificate", r"certificate\b.*|.* certificate|policy schedule|(?:insurance |policy )?schedule|certificate of .*|(?:premises |public )?licen[cs]e|diploma|award|insurance policy|zertifikat|certificat|certificaat|certyfikat|accreditation", 8),
@@ -62,13 +62,14 @@ _BODY: tuple[tuple[str, str, float], ...] = (
     ("letter", r"\bdear\b|sehr geehrte|madame, monsieur|geachte|szanown[ai]|\bchere?\b", 3.0),
     ("letter", r"yours (?:sincerely|faithfully|truly|ever)|kind regards|best wishes|best regards|with (?:kind|best)|mit freundlichen|cordialement|met vriendelijke|z powazaniem|veuillez agreer|\byours\b$|many thanks,?$", 2.5),
     ("reminder", r"remind(?:er)?|overdue|has not (?:yet )?(?:been paid|reached)|we have not (?:yet )?(?:received|seen)|outstanding for", 1.3),
-    ("minutes", r"\bapologies\b|matters arising|any other business|\baob\b|in attendance|minutes of the (?:last|previous)|date of (?:the )?next meeting|next meeting|the chair\b|^present\b|\bpresent:|quorum|resolved|action:|were agreed|\bagreed\b|\bnoted\b|\bdeferred\b|\bto act\b|next meet\b|\bdecisions?\b|members (?:being )?present|\bminutes\b|the chair\b|sat on", 1.8),
+    ("minutes", r"\bapologies\b|matters arising|any other business|\baob\b|in attendance|minutes of the (?:last|previous)|date of (?:the )?next meeting|next meeting|the chair\b|^present\b|\bpresent:|quorum|resolved|action:|were agreed|\bagreed\b|\bnoted\b|\bdeferred\b|\bto act\b|next meet\b|\bdecisions?\b|members (?:being )?present|the minutes\b|minutes of\b|the chair\b|sat on", 1.8),
     ("coursework", r"^(?:name|pupil|student|learner|trainee)\b:? ?[\s\S]{0,60}?\b(?:class|date|form|year)\b|marked by|\bmark:|\bmarks?\b.{0,6}/ ?\d+|homework|teacher'?s? comment|worksheet|learner|pupil|student|trainee|in your own words|handed in|\bby [A-Z]", 1.2),
     ("certificate", r"(?:is to|hereby) certif(?:y|ies)|certif(?:y|ied) that|valid until|expir(?:y|es)|sum insured|the insured|policy (?:no|number|holder)|period of insurance|is licensed|has (?:successfully )?(?:completed|passed)|examiner|awarded to|certificate (?:no|number)|premises licence|limit of indemnity", 1.5),
     ("report", r"findings|recommendations?|hazards?|likelihood|severity|risk rating|control measures|prepared (?:by|for)|summary|conclusions?|assessed by|surveyor|inspected|who might be harmed|existing controls|executive summary|report (?:no|date|by)", 1.3),
     ("form", r"date of birth|next of kin|i (?:hereby )?(?:give|consent|declare|confirm|agree|have read)|please (?:tick|complete|print|return this form)|full name|signature of|block capitals|applicant|emergency contact|office use only|claimant|tick (?:one|as)", 1.5),
 )  # fmt: skip
 _WORDS = tuple((sort, re.compile(words, re.MULTILINE), weight) for sort, words, weight in _BODY)
+_PRICED_TOO = ("quote", "proforma", "order", "delivery", "credit", "receipt", "bill", "statement")
 _MOST_OF_A_SORT = 5.0  #: that the words of its text can say
 
 
@@ -120,7 +121,8 @@ def sorted_paper(paper: Paper, adds_up: bool) -> list[Sorted]:
         said[sort] += says * min(4, len(hits))
     for sort, told in said.items():
         scores[sort] += min(_MOST_OF_A_SORT, told)
-    scores["invoice"] += 1.6 * adds_up
+    if adds_up and not any(titles.get(other, (0.0,))[0] > 0.8 for other in _PRICED_TOO):
+        scores["invoice"] += 1.6
     shaped = list(_by_shape(paper, body, max((told for told, _ in titles.values()), default=0.0), adds_up))
     for sort, told in shaped:
         scores[sort] += told

@@ -9,6 +9,7 @@ from decimal import Decimal
 from statistics import median
 
 from .context import Found, Named, Paper
+from .labels import label
 from .letters import plain
 from .page import Cell, Line
 from .sums import Sum, currency_of, sums
@@ -62,8 +63,17 @@ def priced(paper: Paper) -> list[Priced]:
     found = [(line, at, one) for line, at, cell in paper.cells() for one in sums(cell.text)]
     if any(one.is_exact for _, _, one in found):
         # whole numbers are sums only where nothing else is, as in some spreadsheets
-        found = [(line, at, one) for line, at, one in found if one.is_exact or one.currency]
+        found = [
+            (line, at, one)
+            for line, at, one in found
+            if one.is_exact or one.currency or _is_called_total(line, at)
+        ]
     return [Priced(line, at, one, tuple(_named(paper, line, at, one.start))) for line, at, one in found]
+
+
+def _is_called_total(line: Line, at: int) -> bool:
+    told = label("sums", line.cells[at - 1].text, most=2) if at else None
+    return told is not None and told.meaning == "total"
 
 
 def _named(paper: Paper, line: Line, at: int, start: int) -> list[Named]:
@@ -101,7 +111,9 @@ def totals(paper: Paper, found: Sequence[Priced]) -> list[Found[Decimal]]:
         score, why = _by_label(paper, one)
         size = abs(value)
         if size > 0:
-            if any(abs(net + tax - size) < CENT for net in nets for tax in taxes):
+            if any(
+                abs(net + tax - size) < CENT for net in nets or values for tax in taxes if tax and tax < net
+            ):
                 score += 3.0
                 why += "+adds_up"
             elif any(
@@ -140,7 +152,7 @@ def _meaning(one: Priced) -> str | None:
 def _by_label(paper: Paper, one: Priced) -> tuple[float, str]:
     if not one.named:
         return 0.0, "largest"
-    named = _in_view_of_the_whole(one.named[0], paper, one)
+    named = _in_view_of_the_whole(one.named[0])
     if named.where == "above" and _is_in_table(paper, one):
         return -1.0, "in_table"
     meaning, phrase = named.label.meaning, named.label.phrase
@@ -155,12 +167,9 @@ _WITHOUT = re.compile(r"\b(?:excl|excluding|exclusive|ex vat|before|without|net|
 _WITH = re.compile(r"\b(?:incl|including|inclusive|inc|with|gross|brutto|ttc|this|due|now|payable|to pay)\b")
 
 
-def _in_view_of_the_whole(named: Named, paper: Paper, one: Priced) -> Named:
+def _in_view_of_the_whole(named: Named) -> Named:
     """“Total inclusive of VAT” is no tax, and “total this delivery” no price of a delivery."""
-    head = one.line.cells[one.at - 1] if named.where == "left" and one.at else paper.above(one.line, one.cell)
-    if head is None or named.where == "before":
-        return named
-    text = plain(head.text)
+    text = plain(named.text)
     if not text.startswith(_TOTAL_WORDS) or named.label.meaning not in ("tax", "part", "paid", "net"):
         return named
     meaning = (

@@ -1,0 +1,1 @@
+"""How well papers are read: measured on papers with known truth, printed as docs/accuracy.md."""
