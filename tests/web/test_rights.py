@@ -49,6 +49,7 @@ TABLE: dict[tuple[str, str], tuple[Any, int, Any]] = {
     ("get", "/api/desk"): (None, 200, {"waiting": [], "filed_today": 0, "notices": [], "recent": [],
                                        "may_file": False}),
     ("post", "/api/desk/{number}/preview"): (SLIP, 404, None),
+    ("get", "/api/desk/{number}/filling"): (None, 404, None),
     ("put", "/api/desk/{number}/slip"): (SLIP, 404, None),
     ("put", "/api/desk/{number}/later"): ({"later": True}, 404, None),
     ("post", "/api/desk/{number}/file"): (SLIP, 404, None),

@@ -7,6 +7,7 @@ from dataclasses import replace
 from tests.work.drive import NOTE, SmallDrive
 from waka.core.changes.proposal import Proposal
 from waka.core.words import given
+from waka.records.documents import words
 from waka.work.changes import lists
 from waka.work.changes.run import run_list
 from waka.work.changes.ways import by_hand, kept_list
@@ -15,19 +16,22 @@ from waka.work.documents import page_cache
 from waka.work.documents.reading import read_what_waits
 
 
-def test_what_is_destroyed_leaves_neither_text_nor_pictures(drive: SmallDrive) -> None:
+def test_what_is_destroyed_leaves_neither_text_nor_words_nor_pictures(drive: SmallDrive) -> None:
     read_what_waits(drive.deps)
     number = drive.number(NOTE)
     digest = hashlib.sha256((drive.root / NOTE).read_bytes()).digest()
     page_cache.put(drive.deps, digest, "1-960.png", b"a picture")
+    with drive.deps.db.transaction() as conn:
+        words.keep(conn, digest, 1, b"words", "")
     copy = drive.change("copy", NOTE, folder=drive.folder("Finance")).numbers[0]
 
-    def left() -> tuple[str | None, bytes | None]:
+    def left() -> tuple[str | None, bytes | None, bytes | None]:
         with drive.deps.db.transaction() as conn:
             [text] = conn.execute("select text from content where sha256 = %s", (digest,)).fetchone()  # type: ignore[misc]
-        return text, page_cache.get(drive.deps, digest, "1-960.png")
+            kept = words.get(conn, digest, 1)
+        return text, kept, page_cache.get(drive.deps, digest, "1-960.png")
 
-    for one, expect in ((number, ("dear all", b"a picture")), (copy, (None, None))):
+    for one, expect in ((number, ("dear all", b"words", b"a picture")), (copy, (None, None, None))):
         by_hand.run(drive.deps, drive.keeper, Ask(act="bin", documents=[one]))
         asks = [Proposal(act="destroy", document=one)]
         list_id = kept_list.propose(

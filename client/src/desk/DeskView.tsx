@@ -4,12 +4,12 @@ import { useEffect, useState, type DragEvent } from 'react'
 import { useLocation, useNavigate, useParams } from 'react-router'
 import { FileName } from '../shared/FileName'
 import { api, told, type Arrival, type Slip } from '../shared/api/client'
-import { deskQuery, documentQuery, houseQuery } from '../shared/api/queries'
+import { deskQuery, documentQuery, fillingQuery, houseQuery } from '../shared/api/queries'
 import { plural } from '../shared/format'
 import { KeyBar, type KeyHint } from '../shared/KeyBar'
 import { KeyOverview } from '../shared/KeyOverview'
 import { useKeys } from '../shared/keys'
-import { PageView } from '../shared/PageView'
+import { PageView, type Mark } from '../shared/PageView'
 import { ProblemNote } from '../shared/ProblemNote'
 import { isStillAt, isStillIn, whereAsked } from '../shared/redirect'
 import { DiscardDialog, DiscardedDrawer } from './Discarding'
@@ -30,6 +30,7 @@ const HINTS: KeyHint[] = [
 const MORE: KeyHint[] = [
   { keys: 'Tab', does: 'take the marked choice, go to the next field', group: 'The slip' },
   { keys: 'Esc', does: 'leave the field: then the letters act without Alt', group: 'The slip' },
+  { keys: 'Alt O', does: 'what else was read for the field', group: 'The slip' },
   { keys: 'Alt X', does: 'use the extension that fits', group: 'The slip' },
   { keys: 'Alt B', does: 'back to what could not be filed', group: 'Filing' },
   { keys: 'Alt L', does: 'set aside, or back in order', group: 'Filing' },
@@ -51,6 +52,7 @@ export function DeskView() {
   const [last, setLast] = useState<FiledNow | null>(null)
   const [keysShown, setKeysShown] = useState(false)
   const [over, setOver] = useState(false)
+  const [marks, setMarks] = useState<Mark[]>([])
   const [discarding, setDiscarding] = useState<Arrival | null>(null)
   const [discardedShown, setDiscardedShown] = useState(false)
   const [discarded, setDiscarded] = useState<{ listId: number; name: string } | null>(null)
@@ -114,7 +116,9 @@ export function DeskView() {
   }
   const next = current ? following(waiting, current.number) : null
   useEffect(() => {
-    if (next !== null) void queries.prefetchQuery(documentQuery(next))
+    if (next === null) return
+    void queries.prefetchQuery(documentQuery(next))
+    void queries.prefetchQuery(fillingQuery(next))
   }, [queries, next])
   const file = (slip: Slip, stay: boolean, lead: Lead) => {
     if (!current) return
@@ -182,7 +186,7 @@ export function DeskView() {
         </div>
         {current && house.isSuccess ? (
           <>
-            {document.data ? <PageView key={`page-${String(current.number)}`} document={document.data} /> : <div className="opening">{document.error && <ProblemNote error={document.error} />}</div>}
+            {document.data ? <PageView key={`page-${String(current.number)}`} document={document.data} marks={marks} /> : <div className="opening">{document.error && <ProblemNote error={document.error} />}</div>}
             <FilingSlip
               key={current.number}
               arrival={current}
@@ -193,6 +197,7 @@ export function DeskView() {
               onFile={file}
               onChange={() => filings.forget(current.number)}
               onLater={() => later.mutate()}
+              onMarks={setMarks}
             />
           </>
         ) : (

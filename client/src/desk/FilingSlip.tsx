@@ -5,6 +5,8 @@ import { Problem, type Arrival, type Desk, type Preview, type Slip } from '../sh
 import { houseQuery, outlineQuery, previewQuery } from '../shared/api/queries'
 import { number } from '../shared/format'
 import { useKeys } from '../shared/keys'
+import { withTyped } from '../shared/fields'
+import type { Mark } from '../shared/PageView'
 import { ProblemNote } from '../shared/ProblemNote'
 import { Fields, FurtherFields } from './Fields'
 import { focusOn, useInputs } from './inputs'
@@ -13,6 +15,7 @@ import { NameBox } from './NameBox'
 import { NeighbourStrip } from './NeighbourStrip'
 import { SlipState } from './SlipState'
 import { useSettled } from '../shared/useSettled'
+import { useFilling } from './useFilling'
 import { useSlip } from './useSlip'
 import { Where } from './Where'
 import { worded } from '../shared/said'
@@ -37,10 +40,11 @@ interface Props {
   isFiling: boolean
   onChange: () => void
   onLater: () => void
+  onMarks: (marks: Mark[]) => void // where on the pages stands what the slip was filled in with
 }
 
 /** The fields of one arrival, the name that composes itself from them, and where it will stand. */
-export function FilingSlip({ arrival, desk, last, refused, onFile, isFiling, onChange, onLater }: Props) {
+export function FilingSlip({ arrival, desk, last, refused, onFile, isFiling, onChange, onLater, onMarks }: Props) {
   const [kept, write] = useSlip(arrival)
   const { slip } = kept
   const house = useQuery(houseQuery)
@@ -56,6 +60,17 @@ export function FilingSlip({ arrival, desk, last, refused, onFile, isFiling, onC
     setAsked(false)
     if (refused) onChange() // what was refused is no longer what stands here
   }
+  const filled = useFilling(
+    arrival,
+    kept,
+    (part) => write(part),
+    (doubtful) => {
+      // to what has to be looked at, unless somebody has begun to type
+      const here = document.activeElement
+      if (doubtful !== null && here instanceof HTMLInputElement && here === inputs.kind.current && here.value === '') focusOn(inputs, doubtful)
+    },
+    onMarks,
+  )
   const isLookedAt = !preview.isPending
   // of this very slip: nobody files where an earlier one led
   const isOfThis = settled === slip && preview.isSuccess && !preview.isPlaceholderData
@@ -78,6 +93,8 @@ export function FilingSlip({ arrival, desk, last, refused, onFile, isFiling, onC
       toWhatLacks()
       return
     }
+    const [doubtful] = filled.doubtful
+    if (doubtful) return focusOn(inputs, doubtful)
     // what is known to be refused is not left; all else is filed while the next one is looked at
     onFile(slip, isOfThis && isRefused(preview.data), lead)
   }
@@ -106,6 +123,10 @@ export function FilingSlip({ arrival, desk, last, refused, onFile, isFiling, onC
   const takeExtension = () => {
     if (mend) change({ extension: mend })
   }
+  const takeOther = () => {
+    const other = filled.other()
+    if (other !== null && filled.at !== null) change(withTyped(slip, filled.at, other))
+  }
   const asVersion = (wish: boolean) => change({ as_version: wish })
   const turnVersion = () => {
     if (preview.data?.stands) asVersion(!slip.as_version)
@@ -114,22 +135,28 @@ export function FilingSlip({ arrival, desk, last, refused, onFile, isFiling, onC
     { ...letters, Enter: submit, l: onLater, '.': sameAsLast, x: takeExtension, v: turnVersion },
     {
       ...Object.fromEntries(Object.entries(letters).map(([key, act]) => [`alt+${key}`, act])),
-      'ctrl+Enter': submit, 'alt+l': onLater, 'alt+.': sameAsLast, 'alt+x': takeExtension, 'alt+v': turnVersion,
+      'ctrl+Enter': submit, 'alt+l': onLater, 'alt+.': sameAsLast, 'alt+x': takeExtension, 'alt+v': turnVersion, 'alt+o': takeOther,
     },
   )
   // once somebody asked to file, what is missing is marked where it is missing
   const asked = wasAsked || (refused instanceof Problem && refused.code === 'slip_incomplete')
   const problems = new Map(preview.data?.understood.problems.map((problem) => [problem.field, worded(problem.said)]))
   return (
-    <section className="slip" aria-label="Filing slip">
+    <section
+      className="slip"
+      aria-label="Filing slip"
+      onFocus={(event) => filled.enter(event.target.closest<HTMLElement>('[data-field]')?.dataset.field ?? null)}
+      onBlur={() => filled.enter(null)}
+    >
       <div className="sliphead">
         <h2>Filing slip</h2>
+        {filled.isWaiting && <span role="status">the page is being read …</span>}
         <code>No. {number(arrival.number)}</code>
       </div>
-      <Fields {...{ slip, change, inputs, submit, asked }} isOfWho={!preview.isPlaceholderData && settled.who === slip.who} house={house.data} preview={preview.data} problems={problems} />
+      <Fields {...{ slip, change, inputs, submit, asked, filled }} isOfWho={!preview.isPlaceholderData && settled.who === slip.who} house={house.data} preview={preview.data} problems={problems} />
       <NameBox preview={preview.data} problems={problems} asVersion={slip.as_version} onUseExtension={takeExtension} onAsVersion={asVersion} />
       <Where {...{ slip, change, desk, inputs, submit }} folders={outline.data?.folders ?? []} preview={preview.data} />
-      <FurtherFields {...{ slip, change, submit, asked }} house={house.data} preview={preview.data} problems={problems} />
+      <FurtherFields {...{ slip, change, submit, asked, filled }} house={house.data} preview={preview.data} problems={problems} />
       {preview.data && <NeighbourStrip preview={preview.data} />}
       <SlipState kept={kept} number={arrival.number} />
       {refused && (

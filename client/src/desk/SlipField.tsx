@@ -1,4 +1,6 @@
 import type { ReactNode } from 'react'
+import { worded } from '../shared/said'
+import type { Offered } from './filling'
 
 interface Props {
   name: string
@@ -6,14 +8,15 @@ interface Props {
   word: string
   note?: ReactNode // what was understood
   problem?: string | undefined
+  read?: { read: Offered; isDoubtful: boolean; isOne: boolean } | null | undefined // where what stands here was read
   children: ReactNode
 }
 
-/** One line of the filing slip: its word with the key underlined, the field, what was understood. */
-export function SlipField({ name, letter, word, note, problem, children }: Props) {
+/** One line of the filing slip: its word with the key underlined, the field, what was understood, where it was read. */
+export function SlipField({ name, letter, word, note, problem, read, children }: Props) {
   const at = letter === undefined ? word.length : word.toLowerCase().indexOf(letter)
   return (
-    <div className={problem ? 'slipfield lacking' : 'slipfield'} data-field={name}>
+    <div className={problem ? 'slipfield lacking' : 'slipfield'} data-field={name} data-read={read ? (read.isDoubtful ? 'doubtful' : 'sure') : undefined}>
       <span className="word" aria-hidden="true">
         {word.slice(0, at)}
         <u>{word.slice(at, at + 1)}</u>
@@ -23,6 +26,18 @@ export function SlipField({ name, letter, word, note, problem, children }: Props
       {(note ?? problem) && (
         <span className={problem ? 'understood wait' : 'understood'} id={`note-${name}`}>
           {problem ?? note}
+        </span>
+      )}
+      {read && !problem && (
+        <span className={read.isDoubtful ? 'readfrom wait' : 'readfrom'}>
+          {read.isDoubtful && 'look: '}
+          {worded(read.read.why)}
+          {!read.isOne && (
+            <>
+              {' '}
+              <kbd>Alt O</kbd> others
+            </>
+          )}
         </span>
       )}
     </div>

@@ -45,6 +45,9 @@ export function Settings() {
         <Form.Item name="year_begins" label="Its year begins in">
           <Select options={MONTHS.map((label, at) => ({ value: at + 1, label }))} />
         </Form.Item>
+        <Form.Item name="fills_slips" label="Slips on the desk">
+          <Select options={[{ value: true, label: 'filled in with what stands on the page' }, { value: false, label: 'left empty' }]} />
+        </Form.Item>
         <Form.Item name="languages" label="Languages of its papers" className="whole">
           <Select mode="multiple" options={LANGUAGES.map(([value, label]) => ({ value, label }))} />
         </Form.Item>

@@ -12,15 +12,26 @@ const STEPS = [0.5, 0.75, 1, 1.25, 1.5, 2, 3]
 const MARGIN = 32
 const MOST_SHOWN = 2_000 // pages in one view
 
+/** Where on a page something stands that was read from it. */
+export interface Mark {
+  field: string
+  page: number // from 1
+  box: number[] // left, top, width, height as shares of the page
+  isAtHand: boolean
+}
+
+const NO_MARKS: Mark[] = []
+
 interface Props {
   document: Document
+  marks?: Mark[]
   version?: number | null // an earlier one, by its id, which `document` then describes
   keys?: boolean
   searchable?: boolean
 }
 
 /** The document itself, large: its pages as pictures, or its text. `0` fits it to the width again. */
-export function PageView({ document, version = null, keys = true, searchable = false }: Props) {
+export function PageView({ document, marks = NO_MARKS, version = null, keys = true, searchable = false }: Props) {
   const [zoom, setZoom] = useState(1)
   const [turn, setTurn] = useState(0) // quarter turns to the right
   const [words, setWords] = useState('')
@@ -121,7 +132,7 @@ export function PageView({ document, version = null, keys = true, searchable = f
         aria-label="Pages"
         onScroll={(event) => setPage(pageAt(event.currentTarget))}
       >
-        <Body document={document} version={version} zoom={zoom} turn={turn} hits={found} words={asked} />
+        <Body document={document} version={version} zoom={zoom} turn={turn} hits={found} words={asked} marks={marks} />
       </div>
     </section>
   )
@@ -144,7 +155,7 @@ interface Shown {
   version: number | null
 }
 
-function Body({ document, version, zoom, turn, hits, words }: Shown & { zoom: number; turn: number; hits: Hit[]; words: string }) {
+function Body({ document, version, zoom, turn, hits, words, marks }: Shown & { zoom: number; turn: number; hits: Hit[]; words: string; marks: Mark[] }) {
   if (document.trouble) {
     return (
       <div className="notice">
@@ -155,12 +166,12 @@ function Body({ document, version, zoom, turn, hits, words }: Shown & { zoom: nu
     )
   }
   if (!document.was_read) return <div className="notice">Waka is reading this document …</div>
-  if ((document.pages ?? 0) > 0) return <Sheets key={document.sha256} document={document} version={version} zoom={zoom} turn={turn} hits={hits} />
+  if ((document.pages ?? 0) > 0) return <Sheets key={document.sha256} document={document} version={version} zoom={zoom} turn={turn} hits={hits} marks={marks} />
   if (document.has_form) return <iframe className="formatted" title={`The text of ${document.name}`} sandbox="" src={formattedUrl(document.number, words, version)} />
   return <TextBody document={document} version={version} />
 }
 
-function Sheets({ document, version, zoom, turn, hits }: Shown & { zoom: number; turn: number; hits: Hit[] }) {
+function Sheets({ document, version, zoom, turn, hits, marks }: Shown & { zoom: number; turn: number; hits: Hit[]; marks: Mark[] }) {
   const box = useRef<HTMLDivElement>(null)
   const [room, setRoom] = useState(0)
   const [failed, setFailed] = useState(false)
@@ -172,6 +183,10 @@ function Sheets({ document, version, zoom, turn, hits }: Shown & { zoom: number;
     return () => observer.disconnect()
   }, [])
   const width = Math.round(Math.min(room, 760) * zoom)
+  const atHand = marks.find((mark) => mark.isAtHand)?.field
+  useEffect(() => {
+    if (atHand) box.current?.querySelector(`[data-mark="${CSS.escape(atHand)}"]`)?.scrollIntoView({ block: 'nearest' })
+  }, [atHand])
   return (
     <div ref={box} className="sheets">
       {(document.pages ?? 0) > MOST_SHOWN && <div className="notice">The first {number(MOST_SHOWN)} of {number(document.pages ?? 0)} pages are shown; the download has them all.</div>}
@@ -190,13 +205,22 @@ function Sheets({ document, version, zoom, turn, hits }: Shown & { zoom: number;
             {hits
               .filter((hit) => hit.page === at + 1)
               .flatMap((hit) => hit.boxes)
-              .map(([left = 0, top = 0, wide = 0, high = 0], index) => (
-                <i key={index} className="hitbox" style={{ left: `${String(left * 100)}%`, top: `${String(top * 100)}%`, width: `${String(wide * 100)}%`, height: `${String(high * 100)}%` }} />
+              .map((where, index) => (
+                <i key={index} className="hitbox" style={placed(where)} />
+              ))}
+            {marks
+              .filter((mark) => mark.page === at + 1)
+              .map((mark) => (
+                <i key={mark.field} className={`evidence ${mark.field}${mark.isAtHand ? ' at' : ''}`} data-mark={mark.field} style={placed(mark.box)} />
               ))}
           </span>
         ))}
     </div>
   )
+}
+
+function placed([left = 0, top = 0, wide = 0, high = 0]: number[]) {
+  return { left: `${String(left * 100)}%`, top: `${String(top * 100)}%`, width: `${String(wide * 100)}%`, height: `${String(high * 100)}%` }
 }
 
 function TextBody({ document, version }: Shown) {

@@ -14,6 +14,7 @@ from waka.records.changes import lists
 from waka.records.documents import contents
 from waka.records.finding import to_index
 from waka.work.deps import Deps
+from waka.work.documents import words
 from waka.work.rules import patterns
 
 from .tasks import BY_NAME
@@ -44,6 +45,7 @@ class Look:
                 due.append(Job(task="names", subject="names"))
             self._put(conn, (job for job in due if job.subject not in known))
             self._reading(conn, [job for job in there if job.task == "reading"])
+        self._words({job.subject for job in there if job.task == "words"})
 
     def _put(self, conn: Connection, due: Iterable[Job], priority: int = 0) -> None:
         by_task: dict[str, list[Job]] = {}
@@ -64,6 +66,22 @@ class Look:
         at_work.update(new)
         waiting = [one.hex() for one in unread if one.hex() not in at_work]
         self._put(conn, (reading_job(some) for some in _together(waiting)))
+
+    def _words(self, there: set[str]) -> None:
+        if len(there) >= MOST_READING:
+            return
+        arrived, filed = words.waiting(self.deps)
+        with self.deps.db.transaction() as conn:
+            for some, priority in ((arrived, FIRST), (filed, 0)):
+                due = [
+                    Job(
+                        task="words",
+                        subject=f"words {one.sha256.hex()}",
+                        args={"contents": [one.sha256.hex()]},
+                    )
+                    for one in some
+                ]
+                self._put(conn, (job for job in due if job.subject not in there), priority)
 
 
 def list_job(task: str, list_id: ListId) -> Job:

@@ -19,6 +19,7 @@ def run(deps: Deps, url: str, stop: threading.Event) -> None:
     for thread in threads:
         thread.start()
     stop.wait()
+    deps.recogniser.close()
     deps.reader.close()  # what is being read is read the next time
     for thread in threads:
         thread.join()

@@ -15,6 +15,7 @@ from waka.work.deps import Deps
 from waka.work.desk import uploading
 from waka.work.documents import page_cache
 from waka.work.documents.reading import read_all
+from waka.work.documents.words import read_words
 from waka.work.outside.taking_in import index_next
 from waka.work.rules import patterns
 
@@ -35,7 +36,7 @@ class Task:
 
 
 #: how many jobs of a queue are done beside each other in one process
-QUEUES = {"lists": 2, "reading": 3, "index": 1, "upkeep": 1}
+QUEUES = {"lists": 2, "reading": 3, "words": 2, "index": 1, "upkeep": 1}
 
 
 def _list_of(args: Args) -> ListId:
@@ -66,6 +67,12 @@ def _read(deps: Deps, args: Args, stop: threading.Event) -> None:
     read_all(deps, [bytes.fromhex(one) for one in contents], stop)
 
 
+def _words(deps: Deps, args: Args, stop: threading.Event) -> None:
+    contents = args["contents"]
+    assert isinstance(contents, list)
+    read_words(deps, [bytes.fromhex(one) for one in contents], stop)
+
+
 def _index(deps: Deps, args: Args, stop: threading.Event) -> None:
     while not stop.is_set() and index_next(deps):
         pass
@@ -85,6 +92,7 @@ TASKS = (
     Task(name="lists", queue="lists", do=_check_or_run, shown="Change {list}", longest_wait=WAITED_FOR),
     Task(name="settling", queue="upkeep", do=_settle, shown="Change {list}", longest_wait=WAITED_FOR),
     Task(name="reading", queue="reading", do=_read, shown="The text of some documents"),
+    Task(name="words", queue="words", do=_words, shown="What stands on some pages"),
     Task(name="index", queue="index", do=_index, shown="The search words of some documents"),
     Task(name="names", queue="upkeep", do=_read_names, shown="Whether names conform to a new pattern"),
     Task(

@@ -15,6 +15,18 @@ from .reader import Reader
 VERSION = 1  #: of what reads; what an earlier one read is read again
 
 
+def packed(parts: list[Part]) -> bytes:
+    return gzip.compress(msgspec.msgpack.encode(parts), 5)
+
+
+def unpacked(data: bytes) -> list[Part]:
+    """Return what ``packed`` made. Raises ``ValueError`` for anything else."""
+    try:
+        return msgspec.msgpack.decode(gzip.decompress(data), type=list[Part])
+    except (gzip.BadGzipFile, EOFError, msgspec.DecodeError) as error:
+        raise ValueError(str(error)) from error
+
+
 class WordsKept:
     """The words of documents by the checksum of their bytes, in files below a folder."""
 
@@ -27,15 +39,15 @@ class WordsKept:
 
     def get(self, sha256: bytes) -> list[Part] | None:
         try:
-            return msgspec.msgpack.decode(gzip.decompress(self._path(sha256).read_bytes()), type=list[Part])
-        except (FileNotFoundError, gzip.BadGzipFile, EOFError, msgspec.DecodeError):
+            return unpacked(self._path(sha256).read_bytes())
+        except (FileNotFoundError, ValueError):
             return None
 
     def put(self, sha256: bytes, parts: list[Part]) -> None:
         path = self._path(sha256)
         path.parent.mkdir(parents=True, exist_ok=True)
         half = path.with_name(f".{secrets.token_hex(8)}")
-        half.write_bytes(gzip.compress(msgspec.msgpack.encode(parts), 5))
+        half.write_bytes(packed(parts))
         half.replace(path)
 
 

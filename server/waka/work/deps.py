@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import os
 from dataclasses import dataclass, field
 from typing import TypeVar
 
@@ -21,6 +22,7 @@ class Deps:
     drive: Tree
     arrivals: Tree
     reader: Reader
+    recogniser: Reader  #: of words on pictures of pages
     settings: Settings
     _kept: dict[type, object] = field(default_factory=dict, repr=False)
 
@@ -37,9 +39,11 @@ def assemble(settings: Settings, database_url: str, connections: int = 8) -> Dep
         db=Database(open_pool(database_url, connections)),
         drive=Tree(settings.drive, OWN + b"/work", (OWN + b"/bin", STORE)),
         arrivals=Tree(settings.arrivals, INCOMING), reader=Reader(), settings=settings,
+        recogniser=Reader(os.cpu_count() or 1, recognises=True),
     )  # fmt: skip
 
 
 def close(deps: Deps) -> None:
+    deps.recogniser.close()
     deps.reader.close()
     deps.db.close()

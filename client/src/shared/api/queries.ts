@@ -15,6 +15,15 @@ export const houseQuery = queryOptions({ queryKey: ['house'], queryFn: () => tol
 
 export const deskQuery = queryOptions({ queryKey: ['desk'], queryFn: () => told(api.GET('/api/desk')), refetchInterval: 3_000 })
 
+/** What a slip can be filled in with; asked for again while the pages wait to be read. */
+export const fillingQuery = (number: number) =>
+  queryOptions({
+    queryKey: ['filling', number],
+    queryFn: () => told(api.GET('/api/desk/{number}/filling', { params: { path: { number } } })),
+    refetchInterval: (query) => (query.state.data?.state === 'waits' ? 1_500 : false),
+    staleTime: 60_000,
+  })
+
 export const discardedQuery = queryOptions({ queryKey: ['desk', 'discarded'], queryFn: () => told(api.GET('/api/desk/discarded')) })
 
 export const outlineQuery = queryOptions({ queryKey: ['outline'], queryFn: () => told(api.GET('/api/folders')), staleTime: 5_000 })

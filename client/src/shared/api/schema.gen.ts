@@ -194,6 +194,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/desk/{number}/filling": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What a slip can be filled in with: what stands on the pages, and where. */
+        get: operations["desk_get_filling_desk__int_number__filling_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/desk/{number}/later": {
         parameters: {
             query?: never;
@@ -2948,6 +2965,22 @@ export interface components {
             documents: number;
             field: components["schemas"]["FieldShape"];
         };
+        /** Filling */
+        Filling: {
+            /**
+             * Fields
+             * @description By field, the likeliest first
+             */
+            fields: {
+                [key: string]: components["schemas"]["OfferedValue"][];
+            };
+            /**
+             * State
+             * @description waits: nobody has read the pages yet; off: the office wants no slips filled in
+             * @enum {string}
+             */
+            state: "read" | "waits" | "off";
+        };
         /** Finding */
         Finding: {
             /** Code */
@@ -3994,6 +4027,43 @@ export interface components {
             /** Segments */
             segments: components["schemas"]["NamePart"][];
         };
+        /**
+         * OfferedValue
+         * @description What may stand in a field of a slip, and where it was read.
+         */
+        OfferedValue: {
+            /**
+             * Box
+             * @description Left, top, width and height as shares of the page
+             */
+            box: [
+                number,
+                number,
+                number,
+                number
+            ] | null;
+            /**
+             * Page
+             * @description From 1; None where it stands on none
+             */
+            page: number | null;
+            /**
+             * Shown
+             * @description As it stands on the page
+             */
+            shown: string;
+            /**
+             * Sure
+             * @description Enough that nobody need look at it twice
+             */
+            sure: boolean;
+            /**
+             * Value
+             * @description As it would be typed
+             */
+            value: string;
+            why: components["schemas"]["Said"];
+        };
         /** Office */
         Office: {
             /** Accounts */
@@ -4026,6 +4096,11 @@ export interface components {
              * @enum {string}
              */
             date_order: "day_first" | "month_first";
+            /**
+             * Fills Slips
+             * @description Slips are filled in with what stands on the page
+             */
+            fills_slips: boolean;
             /**
              * Languages
              * @description Of its papers, the most common first
@@ -4065,6 +4140,11 @@ export interface components {
              * @enum {string}
              */
             date_order: "day_first" | "month_first";
+            /**
+             * Fills Slips
+             * @default true
+             */
+            fills_slips: boolean;
             /**
              * Languages
              * @default [
@@ -4966,7 +5046,7 @@ export interface components {
              * Part
              * @enum {string}
              */
-            part: "following" | "settling" | "reading" | "index" | "arrivals" | "store" | "lists" | "tidying" | "names";
+            part: "following" | "settling" | "reading" | "words" | "index" | "arrivals" | "store" | "lists" | "tidying" | "names";
             reason: components["schemas"]["Said"];
             /** Shown */
             shown: string;
@@ -6505,6 +6585,91 @@ export interface operations {
             };
             /** @description Conflict */
             409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Refused before anything moved */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    desk_get_filling_desk__int_number__filling_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                number: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Filling"];
+                };
+            };
+            /** @description Not understood */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not allowed */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
                 headers: {
                     [name: string]: unknown;
                 };

@@ -21,6 +21,7 @@ class OfficeSettings(msgspec.Struct, frozen=True, kw_only=True):
     names: Sequence[str] = ()  #: its own, as papers give them
     addresses: Sequence[str] = ()
     year_begins: int = 1  #: the first month of its year
+    fills_slips: bool = True  #: pages on the desk are read, and slips filled in with what stands on them
 
 
 def faults(settings: OfficeSettings, time_zones: set[str]) -> Iterator[tuple[str, str]]:

@@ -47,8 +47,13 @@ with read as (
 insert into search_due select d.id from document d join kept using (sha256) where d.state = 'filed' on conflict do nothing
 
 -- name: forget
-update content c set text = null, pages = null, trouble = null
-where c.sha256 = any(%(digests)s)
-  and not exists (select from document d where d.sha256 = c.sha256 and d.state <> 'gone')
-  and not exists (select from document_version v where v.sha256 = c.sha256)
-returning c.sha256
+with forgotten as (
+    update content c set text = null, pages = null, trouble = null
+    where c.sha256 = any(%(digests)s)
+      and not exists (select from document d where d.sha256 = c.sha256 and d.state <> 'gone')
+      and not exists (select from document_version v where v.sha256 = c.sha256)
+    returning c.sha256
+), words as (
+    delete from content_words where sha256 in (select sha256 from forgotten)
+)
+select sha256 from forgotten

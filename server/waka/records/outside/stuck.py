@@ -21,7 +21,7 @@ SQL = load("outside/stuck")
 LONGEST_SUBJECT = 300  #: characters; what is longer is known by its checksum
 LONGEST_SHOWN = 600
 #: what rests until its time comes; all else is looked at again with every sweep, or stays as it is
-TRIED_ON_DEMAND = ("reading", "settling", "lists", "tidying", "names")
+TRIED_ON_DEMAND = ("reading", "words", "settling", "lists", "tidying", "names")
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)

@@ -14,6 +14,7 @@ from waka.web.door import Responses, blueprint, deps, person, reply
 from waka.work.changes.ways import discarding, filing
 from waka.work.desk import keeping as keeping_slips
 from waka.work.desk import queue as desk
+from waka.work.desk.filling import Offered, filling
 from waka.work.naming.destinations import Lead
 from waka.work.naming.preview import Preview
 from waka.work.naming.preview import preview as look_ahead
@@ -88,6 +89,32 @@ def _lead(found: Lead) -> sd.Lead:
     folder = s.FolderHead.model_validate(found.folder, extra="ignore")
     return sd.Lead(
         by=found.by, why=s.Said.model_validate(found.why), folder=folder, make=found.make, path=found.path
+    )
+
+
+@bp.get(
+    "/desk/<int:number>/filling", responses={200: sd.Filling, 401: s.Problem, 404: s.Problem, 503: s.Problem}
+)
+def get_filling(path: s.NumberPath) -> Response:
+    """What a slip can be filled in with: what stands on the pages, and where."""
+    found = filling(deps(), person().id, path.number)
+    told = {code: [_offered(one) for one in some] for code, some in found.fields.items()}
+    return reply(sd.Filling(state=found.state, fields=told))
+
+
+def _offered(one: Offered) -> sd.OfferedValue:
+    box = None
+    if one.box is not None:
+        _, left, top, right, bottom = one.box
+        box = (left, top, right - left, bottom - top)
+    page = one.box[0] if one.box is not None else None
+    return sd.OfferedValue(
+        value=one.value,
+        shown=one.shown,
+        page=page,
+        box=box,
+        why=s.Said.model_validate(one.why),
+        sure=one.sure,
     )
 
 

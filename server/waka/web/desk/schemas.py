@@ -93,6 +93,26 @@ class Arrival(Wire):
     slip: Slip
 
 
+class OfferedValue(Wire):
+    """What may stand in a field of a slip, and where it was read."""
+
+    value: str = Field(description="As it would be typed")
+    shown: str = Field(description="As it stands on the page")
+    page: int | None = Field(description="From 1; None where it stands on none")
+    box: tuple[float, float, float, float] | None = Field(
+        description="Left, top, width and height as shares of the page"
+    )
+    why: Said
+    sure: bool = Field(description="Enough that nobody need look at it twice")
+
+
+class Filling(Wire):
+    state: Literal["read", "waits", "off"] = Field(
+        description="waits: nobody has read the pages yet; off: the office wants no slips filled in"
+    )
+    fields: dict[str, list[OfferedValue]] = Field(description="By field, the likeliest first")
+
+
 class Notice(Wire):
     shown: str
     reason: Said

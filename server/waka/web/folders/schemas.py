@@ -173,7 +173,7 @@ class DriveNotice(Wire):
 class Stuck(Wire):
     id: int
     part: Literal[
-        "following", "settling", "reading", "index", "arrivals", "store", "lists", "tidying", "names"
+        "following", "settling", "reading", "words", "index", "arrivals", "store", "lists", "tidying", "names"
     ]
     shown: str
     reason: Said

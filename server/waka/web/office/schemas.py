@@ -190,6 +190,7 @@ class OfficeSettings(Wire):
     names: list[str] = Field(description="Its own, as papers give them")
     addresses: list[str]
     year_begins: int = Field(description="The first month of its year")
+    fills_slips: bool = Field(description="Slips are filled in with what stands on the page")
 
 
 class OfficeWish(Asked):
@@ -200,3 +201,4 @@ class OfficeWish(Asked):
     names: list[Annotated[str, Field(max_length=200)]] = Field([], max_length=50)
     addresses: list[Annotated[str, Field(max_length=400)]] = Field([], max_length=50)
     year_begins: int = Field(1, ge=1, le=12)
+    fills_slips: bool = True

@@ -38,7 +38,7 @@ def read_all(deps: Deps, digests: Sequence[bytes], stop: threading.Event) -> Non
         for one in unread[at : at + WRITTEN_TOGETHER]:
             if stop.is_set():
                 return
-            with _set_aside(deps, one, stop):
+            with set_aside(deps, one, stop, "reading"):
                 read.append((one, _read(deps, one)))
         _keep(deps, read, stop)
 
@@ -55,8 +55,8 @@ def read_what_waits(deps: Deps) -> None:
 
 
 @contextmanager
-def _set_aside(deps: Deps, unread: Unread, stop: threading.Event) -> Iterator[None]:
-    """Set *unread* aside where it cannot be read or written down."""
+def set_aside(deps: Deps, unread: Unread, stop: threading.Event, part: str) -> Iterator[None]:
+    """Set *unread* aside where it cannot be read or written down. *part*: what is at work, as people are told."""
     try:
         yield
     except DatabaseAway:
@@ -65,7 +65,7 @@ def _set_aside(deps: Deps, unread: Unread, stop: threading.Event) -> Iterator[No
         if stop.is_set():
             return  # it was not given the time; the next who works reads it
         reason = because(error)
-        log.warning("not_read", number=unread.document_id, error=str(error))
+        log.warning("not_read", part=part, number=unread.document_id, error=str(error))
         told = (
             joined(unread.folder_path, unread.name)
             if unread.folder_id
@@ -73,11 +73,11 @@ def _set_aside(deps: Deps, unread: Unread, stop: threading.Event) -> Iterator[No
         )
         item = Item(subject=unread.sha256.hex(), shown=told, reason=reason, folder=unread.folder_id)
         with deps.db.transaction() as conn:
-            stuck.put(conn, "reading", item)
+            stuck.put(conn, part, item)
 
 
 def _read(deps: Deps, unread: Unread) -> Content:
-    tree, path = _place(deps, unread)
+    tree, path = place_of(deps, unread)
     with tree.reading(path) as file:
         found = deps.reader.read(file)
     if found.trouble:
@@ -93,7 +93,7 @@ def _keep(deps: Deps, read: Sequence[tuple[Unread, Content]], stop: threading.Ev
         raise
     except WakaError:
         for one in read:
-            with _set_aside(deps, one[0], stop):
+            with set_aside(deps, one[0], stop, "reading"):
                 _write(deps, [one])
 
 
@@ -107,7 +107,7 @@ def _write(deps: Deps, read: Sequence[tuple[Unread, Content]]) -> None:
         ])  # fmt: skip
 
 
-def _place(deps: Deps, unread: Unread) -> tuple[Tree, bytes]:
+def place_of(deps: Deps, unread: Unread) -> tuple[Tree, bytes]:
     if unread.arrival_path is not None:
         return deps.arrivals, unread.arrival_path
     return deps.drive, to_bytes(joined(unread.folder_path, unread.name))

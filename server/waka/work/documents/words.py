@@ -1,0 +1,60 @@
+"""The words of what waits on the desk, and of filed pages without text: read, or recognised on their pictures."""
+
+from __future__ import annotations
+
+import threading
+from collections.abc import Sequence
+
+from waka.core.fields.evidence.page import lines_of
+from waka.reading.parts import Part
+from waka.reading.sniff import sniff
+from waka.reading.whole import VERSION, all_words, packed, unpacked
+from waka.records.documents import words
+from waka.records.documents.contents import Unread
+from waka.work import office
+from waka.work.deps import Deps
+from waka.work.documents.papers import as_parts
+from waka.work.documents.reading import place_of, set_aside
+
+AT_ONCE = 20  #: contents fetched in one question
+
+
+def waiting(deps: Deps, limit: int = AT_ONCE) -> tuple[list[Unread], list[Unread]]:
+    """Return what waits to be read on the desk, and filed; nothing where the office wants none of it."""
+    with deps.db.transaction() as conn:
+        if not office.settings_of(conn).fills_slips:
+            return [], []
+        return words.unread_arrivals(conn, VERSION, limit), words.without_text(conn, VERSION, limit)
+
+
+def read_words(deps: Deps, digests: Sequence[bytes], stop: threading.Event) -> None:
+    """Read the words of some bytes, where nobody has yet; what cannot be read is set aside and tried again later."""
+    wanted = set(digests)
+    for some in waiting(deps, 10 * AT_ONCE):
+        for one in some:
+            if stop.is_set():
+                return
+            if one.sha256 in wanted:
+                wanted.discard(one.sha256)
+                with set_aside(deps, one, stop, "words"):
+                    _read(deps, one)
+
+
+def _read(deps: Deps, unread: Unread) -> None:
+    tree, path = place_of(deps, unread)
+    with tree.reading(path) as file:
+        parts, _ = all_words(deps.reader, deps.recogniser, file, sniff(file).media_type)
+    with deps.db.transaction() as conn:
+        words.keep(conn, unread.sha256, VERSION, packed(parts), _recognised(parts))
+
+
+def _recognised(parts: Sequence[Part]) -> str:
+    pages = [page for part in as_parts(parts) for page in part.pages if page.is_picture]
+    return "\n".join(line.text for line in lines_of(pages)).replace("\0", "")
+
+
+def of(deps: Deps, sha256: bytes) -> list[Part] | None:
+    """Return the words of some bytes; None where nobody has read them yet."""
+    with deps.db.transaction() as conn:
+        found = words.get(conn, sha256, VERSION)
+    return unpacked(found) if found is not None else None

@@ -1,0 +1,81 @@
+"""A slip that fills itself in: what was read stands in its fields, marked on the page; a person decides."""
+
+import re
+from collections.abc import Iterator
+from pathlib import Path
+
+import pytest
+from playwright.sync_api import Browser, Page, expect
+
+from tests.conftest import serving
+from tests.journeys.conftest import sign_in
+from tests.support import Server, World, leave_slips_empty
+
+
+@pytest.fixture
+def reading_server(the_world: World, home: Path) -> Iterator[Server]:
+    with serving(the_world, home) as server:
+        leave_slips_empty(server.url, wish=False)
+        server.start()
+        yield server
+
+
+@pytest.fixture
+def desk(browser: Browser, reading_server: Server) -> Iterator[Page]:
+    context = browser.new_context(viewport={"width": 1280, "height": 800}, base_url=reading_server.address)
+    page = context.new_page()
+    page.goto("/")
+    sign_in(page)
+    yield page
+    context.close()
+
+
+def value(page: Page, label: str) -> str:
+    return page.get_by_label(label, exact=True).input_value()
+
+
+def test_a_slip_is_filled_in_from_the_page_looked_at_and_filed(desk: Page, reading_server: Server) -> None:
+    expect(desk.get_by_label("When", exact=True)).to_have_value("2026-11-07", timeout=60_000)
+    assert [value(desk, label) for label in ("Kind", "Who", "Reference")] == [
+        "Certificate",
+        "Coastal Safety Institute",
+        "C26551",
+    ]
+    # each value is marked where it stands, in the form of its field; the one at hand stands out
+    for field in ("who", "when", "reference", "expires"):
+        expect(desk.locator(f".evidence.{field}")).to_be_visible()
+    desk.keyboard.press("Alt+n")
+    expect(desk.locator(".evidence.when.at")).to_be_visible()
+    expect(desk.locator('[data-field="when"] .readfrom')).to_contain_text("read on page 1")
+    # what a person writes instead is theirs, and nothing on the page is said to be its source
+    desk.keyboard.type("8 11 26")
+    expect(desk.locator(".evidence.when")).to_have_count(0)
+    # a key brings what was read back, and what else was
+    desk.keyboard.press("Alt+o")
+    expect(desk.get_by_label("When", exact=True)).to_have_value("2026-11-07")
+    desk.get_by_label("What", exact=True).fill("first aid")
+    desk.keyboard.press("Alt+/")
+    desk.keyboard.type("saf cert")
+    desk.keyboard.press("Enter")
+    desk.keyboard.press("Enter")
+    expect(desk.get_by_role("heading", name=re.compile("^36 waiting"))).to_be_visible()
+    assert (
+        reading_server.settings.drive / "Safety/Certificates/2026-11-07_csi_first-aid_C26551.pdf"
+    ).is_file()
+
+
+def test_what_is_doubtful_is_looked_at_before_enter_files_it(desk: Page) -> None:
+    what = desk.get_by_label("What", exact=True)
+    expect(what).to_have_value("Certificate", timeout=60_000)
+    # the cursor is where a doubt is
+    expect(what).to_be_focused()
+
+
+def test_what_was_typed_is_never_written_over(desk: Page, reading_server: Server) -> None:
+    expect(desk.get_by_label("When", exact=True)).to_have_value("2026-11-07", timeout=60_000)
+    desk.get_by_label("Who", exact=True).fill("somebody else")
+    desk.get_by_label("Reference", exact=True).fill("")
+    desk.keyboard.press("Alt+ArrowDown")
+    desk.keyboard.press("Alt+ArrowUp")
+    expect(desk.get_by_label("Who", exact=True)).to_have_value("somebody else")
+    expect(desk.get_by_label("Reference", exact=True)).to_have_value("")
