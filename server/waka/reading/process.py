@@ -139,6 +139,8 @@ def _words(file: BinaryIO, head: dict[str, Any]) -> tuple[dict[str, Any], bytes]
 
     from .words import read_parts, unread_pages
 
+    if file.seek(0, os.SEEK_END) == 0:
+        return {"trouble": "empty"}, b""
     parts = list(read_parts(file, head["media_type"]))
     return {"unread": unread_pages(file, parts[0])}, msgspec.msgpack.encode(parts)
 
