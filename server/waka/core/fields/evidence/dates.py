@@ -9,6 +9,7 @@ import re
 from collections.abc import Iterator
 from dataclasses import dataclass
 from datetime import date
+from functools import lru_cache
 
 from waka.core.fields.office import DateOrder
 
@@ -90,11 +91,16 @@ class Spot:
 
 def spots(text: str, order: DateOrder = "day_first") -> list[Spot]:
     """Return the dates in *text*, in their order."""
+    return list(_spots(text, order))
+
+
+@lru_cache(maxsize=8192)
+def _spots(text: str, order: DateOrder) -> tuple[Spot, ...]:
     folded = plain(text)
     if not any(c.isdigit() for c in text) and not any(
         word in folded for word in ("thousand", "twenty", "nineteen")
     ):
-        return []
+        return ()
     found: list[Spot] = []
     for form in _FORMS:
         for match in form.finditer(folded):
@@ -103,7 +109,7 @@ def spots(text: str, order: DateOrder = "day_first") -> list[Spot]:
             made = _spot(match, order)
             if made is not None:
                 found.append(made)
-    return sorted(found, key=lambda one: one.start)
+    return tuple(sorted(found, key=lambda one: one.start))
 
 
 def _spot(match: re.Match[str], order: DateOrder) -> Spot | None:

@@ -27,7 +27,7 @@ DATES: Mapping[str, str] = {
         factuurdatum|datum factuur|factuur datum|notadatum|creditdatum|d d|
         data wystawienia|data faktury|wystawiono|wystawiono dnia|data wystawienia faktury|z dnia|data dokumentu|dnia""",
     "date": "of|issue|date|date:|datum|data|on|date and time|day|date/time",
-    "due": """due|due on|due by|due date|date due|payment due|payment due date|payment due by|payable by|pay by|please pay by|to be paid by|pay before|
+    "due": """leaves your account on|will leave your account on|taken from your account on|falls due|fell due|falls due on|when this falls due|due for payment|due for payment on|payment falls due|due|due on|due by|due date|date due|payment due|payment due date|payment due by|payable by|pay by|please pay by|to be paid by|pay before|
         please pay before|payment by|payment before|payment required by|must be paid by|settle by|no later than|not later than|will be collected on|
         taken on|collected on|direct debit on|will be taken on|on or after|on or about|by|before|last date for payment|to reach us by|return by|reply by|
         fallig am|fallig|falligkeit|falligkeitsdatum|zahlbar bis|zahlung bis|bis zum|bis spatestens|zu zahlen bis|zahlungsziel|
@@ -181,6 +181,7 @@ NEAR = 3  #: characters that may stand between one word and the value that it na
 LONGEST = 6  #: words of a phrase
 
 
+@lru_cache(maxsize=8192)
 def label(table: str, text: str, most: int = 40) -> Label | None:
     """Return what the end of *text*, which stands before a value, says of it; None where it says nothing known.
 

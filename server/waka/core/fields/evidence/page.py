@@ -7,11 +7,12 @@ above it can only be told from cells, whatever order a file keeps its words in.
 
 from __future__ import annotations
 
-from bisect import bisect_right
+from bisect import bisect_right, insort
 from collections.abc import Sequence
 from dataclasses import dataclass, field, replace
 from functools import cached_property
 from itertools import pairwise
+from math import inf
 from statistics import median
 
 from .mended import mended
@@ -143,28 +144,38 @@ def lines_of(pages: Sequence[Page]) -> list[Line]:
 
 def _rows(page: Page) -> list[list[Word]]:
     """Group words that stand at one height. A line slowly rising is followed from each word to its neighbour."""
-    rows: list[list[Word]] = []
+    rows: list[list[Word]] = []  # each from left to right
     for word in sorted(page.words, key=lambda w: ((w.top + w.bottom) / 2, w.left)):
         best, most = None, OVERLAP
+        height = word.bottom - word.top
         for row in rows[-6:]:
-            near = min(row, key=lambda other: _apart(word, other))
+            near, apart = _neighbour(row, word)
             shared = min(word.bottom, near.bottom) - max(word.top, near.top)
-            share = shared / max(0.1, min(word.height, near.height))
+            share = shared / max(0.1, min(height, near.bottom - near.top))
             # two words that cover each other are two lines printed over one another, or a stamp
-            if share > most and _apart(word, near) > -0.5 * word.height:
+            if share > most and apart > -0.5 * height:
                 best, most = row, share
         if best is None:
             rows.append([word])
         else:
-            best.append(word)
-    for row in rows:
-        row.sort(key=lambda w: w.left)
+            insort(best, word, key=_left)
     return sorted(rows, key=lambda row: min(w.top for w in row))
 
 
-def _apart(one: Word, other: Word) -> float:
-    """How far two words are from each other sideways; less than 0 where they overlap."""
-    return max(one.left - other.right, other.left - one.right)
+def _left(word: Word) -> float:
+    return word.left
+
+
+def _neighbour(row: Sequence[Word], word: Word) -> tuple[Word, float]:
+    """Return the word of a row that is nearest sideways, and how far it is; less than 0 where they overlap."""
+    at = bisect_right(row, word.left, key=_left)
+    before, after = row[at - 1] if at else None, row[at] if at < len(row) else None
+    apart_before = word.left - before.right if before is not None else inf
+    apart_after = after.left - word.right if after is not None else inf
+    if before is not None and apart_before <= apart_after:
+        return before, apart_before
+    assert after is not None
+    return after, apart_after
 
 
 def _cells(words: Sequence[Word]) -> list[tuple[Word, ...]]:

@@ -42,6 +42,8 @@ _PRICED = frozenset(
         "form",
     }
 )
+_OWED = frozenset({"invoice", "bill", "proforma", "reminder"})  #: sorts that are to be paid by a day
+_LASTING = frozenset({"certificate", "report"})  #: sorts that hold until a day
 _UNNUMBERED = frozenset({"minutes", "photo"})
 FEWEST_ON_PAPER = 8  #: words: a picture with fewer is none of a paper
 CALLED_TOTAL = 4.5
@@ -170,8 +172,8 @@ class Clerk:
             kind=KIND_OF.get(sort, "other"),
             who=[one for one in self._senders.find(paper, sort, title) if one.score >= LEAST_SENDER],
             when=[one for one in own_dates(paper, days, sort) if one.score >= LEAST_DATE],
-            due=with_meaning(days, "due"),
-            expires=with_meaning(days, "expiry"),
+            due=with_meaning(days, "due") if sort in _OWED else [],
+            expires=with_meaning(days, "expiry") if sort in _LASTING else [],
             what=_titled(title) if sort in _TITLED else [],
             reference=[one for one in own_numbers(paper, sort, numbers(paper)) if one.score >= LEAST_NUMBER]
             if sort not in _UNNUMBERED

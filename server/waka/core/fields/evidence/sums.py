@@ -5,6 +5,7 @@ from __future__ import annotations
 import re
 from dataclasses import dataclass
 from decimal import Decimal
+from functools import lru_cache
 
 from .letters import plain
 
@@ -36,8 +37,13 @@ class Sum:
 
 def sums(text: str) -> list[Sum]:
     """Return the sums in *text*: numbers with two decimals, and whole ones with a currency beside them."""
+    return list(_sums(text))
+
+
+@lru_cache(maxsize=8192)
+def _sums(text: str) -> tuple[Sum, ...]:
     if not any(c.isdigit() for c in text):
-        return []
+        return ()
     found = []
     for match in _SUM.finditer(plain(text)):
         parts = match.groupdict()
@@ -63,7 +69,7 @@ def sums(text: str) -> list[Sum]:
                 parts["cents"] is not None,
             )
         )
-    return found
+    return tuple(found)
 
 
 def currency_of(text: str) -> str | None:
