@@ -52,6 +52,7 @@ def test_a_hostile_file_comes_to_an_end_and_others_are_answered(
 ) -> None:
     if not LONG:
         monkeypatch.setattr(reading, "RENDER_SECONDS", 4.0)  # what takes longer is ended sooner
+        monkeypatch.setattr(reading, "READ_SECONDS", 12.0)
     path, good = tmp_path / name, tmp_path / "good.pdf"
     path.write_bytes(FILES[name]())
     good.write_bytes(_good())
@@ -72,6 +73,7 @@ def test_a_hostile_file_comes_to_an_end_and_others_are_answered(
                 lambda: reader.formatted(file, name, told.media_type),
                 lambda: reader.matches(file, told.media_type, "the"),
                 lambda: reader.sheet(file, 1000, 100),
+                lambda: reader.words(file, told.media_type),
             ):
                 with suppress(Unreadable, StillReading):
                     ask()
@@ -83,7 +85,7 @@ def test_a_hostile_file_comes_to_an_end_and_others_are_answered(
     with good.open("rb") as file:
         for width in (240, 480, 960):
             assert answered(reader, file, width).startswith(b"\x89PNG")
-    hurting.join(reading.READ_SECONDS + 5 * reading.RENDER_SECONDS)
+    hurting.join(2 * reading.READ_SECONDS + 5 * reading.RENDER_SECONDS)
     over.set()
     watcher.join()
     assert not hurting.is_alive(), "it never comes to an end"

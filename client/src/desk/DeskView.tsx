@@ -9,7 +9,7 @@ import { plural } from '../shared/format'
 import { KeyBar, type KeyHint } from '../shared/KeyBar'
 import { KeyOverview } from '../shared/KeyOverview'
 import { useKeys } from '../shared/keys'
-import { PageView, type Mark } from '../shared/PageView'
+import { NO_MARKS, PageView, type Mark } from '../shared/PageView'
 import { ProblemNote } from '../shared/ProblemNote'
 import { isStillAt, isStillIn, whereAsked } from '../shared/redirect'
 import { DiscardDialog, DiscardedDrawer } from './Discarding'
@@ -52,7 +52,7 @@ export function DeskView() {
   const [last, setLast] = useState<FiledNow | null>(null)
   const [keysShown, setKeysShown] = useState(false)
   const [over, setOver] = useState(false)
-  const [marks, setMarks] = useState<Mark[]>([])
+  const [marks, setMarks] = useState<Mark[]>(NO_MARKS)
   const [discarding, setDiscarding] = useState<Arrival | null>(null)
   const [discardedShown, setDiscardedShown] = useState(false)
   const [discarded, setDiscarded] = useState<{ listId: number; name: string } | null>(null)

@@ -1,6 +1,6 @@
 import type { Schemas, Slip } from '../shared/api/client'
 import { EMPTY, FIRST, isFirst, typedIn, withTyped } from '../shared/fields'
-import type { Mark } from '../shared/PageView'
+import { NO_MARKS, type Mark } from '../shared/PageView'
 
 export type Offered = Omit<Schemas['OfferedValue'], 'box'> & { box: number[] | null }
 export type Offers = Record<string, Offered[] | undefined>
@@ -42,8 +42,10 @@ export function doubtfulIn(slip: Slip, offers: Offers, looked: ReadonlySet<strin
 
 /** Where the values of a slip stand on the pages; the one of the field at hand stands out. */
 export function marksOf(slip: Slip, offers: Offers, at: string | null): Mark[] {
-  return Object.keys(offers).flatMap((code) => {
+  const marks = Object.keys(offers).flatMap((code) => {
     const read = readIn(slip, offers, code)
     return read?.box && read.page !== null ? [{ field: code, page: read.page, box: read.box, isAtHand: code === at }] : []
   })
+  // always the same where there are none: no key that is typed draws the page anew
+  return marks.length > 0 ? marks : NO_MARKS
 }

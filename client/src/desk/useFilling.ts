@@ -2,7 +2,7 @@ import { useQuery } from '@tanstack/react-query'
 import { useEffect, useMemo, useRef, useState } from 'react'
 import type { Arrival, Slip } from '../shared/api/client'
 import { fillingQuery } from '../shared/api/queries'
-import type { Mark } from '../shared/PageView'
+import { NO_MARKS, type Mark } from '../shared/PageView'
 import { doubtfulIn, filledIn, isUntouched, marksOf, otherThan, readIn, type Offers } from './filling'
 import type { Kept } from './slipKeeper'
 
@@ -35,7 +35,7 @@ export function useFilling(arrival: Arrival, kept: Kept, write: (part: Partial<S
   useEffect(() => {
     tell.current.onMarks(marks)
   }, [marks])
-  useEffect(() => () => tell.current.onMarks([]), [])
+  useEffect(() => () => tell.current.onMarks(NO_MARKS), [])
   return {
     isWaiting: filling.data?.state === 'waits',
     doubtful: doubtfulIn(slip, offers, looked),

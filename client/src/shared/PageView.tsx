@@ -20,7 +20,7 @@ export interface Mark {
   isAtHand: boolean
 }
 
-const NO_MARKS: Mark[] = []
+export const NO_MARKS: Mark[] = []
 
 interface Props {
   document: Document

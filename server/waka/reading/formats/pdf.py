@@ -7,7 +7,7 @@ from typing import TYPE_CHECKING, BinaryIO
 
 from waka.reading.zips import Damaged
 
-from . import pdf_words
+from . import einvoice, pdf_words
 from .base import Box, Format
 from .pdf_opened import open_pdf
 
@@ -15,6 +15,7 @@ if TYPE_CHECKING:
     from PIL import Image
 
 MOST_PAGES = 100_000  #: that can be looked at; a document with more is shown up to there
+MOST_ATTACHED = 20  #: files in a document that are looked at
 MOST_WIDTH = 3000  #: pixels of a rendered page
 MOST_SEARCHED, MOST_MATCHES = 500, 500  #: pages and hits of a search in a document
 
@@ -68,6 +69,18 @@ def _matches(file: BinaryIO, words: str) -> list[tuple[int, list[Box]]]:
     return found
 
 
+def _facts(file: BinaryIO) -> dict[str, str]:
+    """Return what an electronic invoice inside says (hybrid invoices, EN 16931: a file of XML attached to the page)."""
+    with open_pdf(file) as pdf:
+        for at in range(min(pdf.count_attachments(), MOST_ATTACHED)):
+            attached = pdf.get_attachment(at)
+            if attached.get_name().lower().endswith(".xml"):
+                told = einvoice.facts(bytes(attached.get_data()))
+                if told:
+                    return told
+    return {}
+
+
 FORMAT = Format(
     code="pdf",
     media_types=("application/pdf",),
@@ -75,6 +88,7 @@ FORMAT = Format(
     starts=_starts,
     text=_text,
     words=pdf_words.words,
+    facts=_facts,
     pages=_pages,
     picture=_picture,
     matches=_matches,

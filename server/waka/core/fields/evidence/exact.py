@@ -2,14 +2,22 @@
 
 from __future__ import annotations
 
+import operator
 import re
-from collections.abc import Mapping
+from collections.abc import Callable, Mapping, Sequence
 from datetime import date
 from decimal import Decimal, InvalidOperation
+from typing import TypeVar
 
 from .context import Found
 
 CERTAIN = 20.0  #: the score of what is exact
+CLEARLY, DIFFERS = (
+    4.5,
+    1.0,
+)  #: what stands so clearly on the page, and what a file then says that says another thing
+
+T = TypeVar("T")
 _ADDRESS = re.compile(r"^\s*\"?(?P<name>[^\"<@]*?)\"?\s*<?(?P<address>[\w.+'-]+@[\w.-]+)>?\s*$")
 
 
@@ -31,6 +39,24 @@ def amount(facts: Mapping[str, str]) -> list[Found[Decimal]]:
     except (KeyError, InvalidOperation):
         return []
     return [Found(value, facts["amount"], None, CERTAIN, "exact")] if value.is_finite() else []
+
+
+def seen_on(
+    told: list[Found[T]], read: Sequence[Found[T]], same: Callable[[T, T], bool] = operator.eq
+) -> list[Found[T]]:
+    """Return what is exact with its place on the page, where the page shows it; doubtful, where the page clearly differs."""
+    if not told:
+        return list(read)
+    value = told[0].value
+    shown = next((one for one in read if same(one.value, value)), None)
+    if shown is not None:
+        return [
+            Found(value, shown.text, shown.box, CERTAIN, "exact"),
+            *(one for one in read if one is not shown),
+        ]
+    if read and read[0].score >= CLEARLY:
+        return [Found(value, told[0].text, None, DIFFERS, "exact"), *read]
+    return [*told, *read]
 
 
 def mailbox(header: str) -> tuple[str, str]:

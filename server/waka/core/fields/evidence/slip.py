@@ -7,6 +7,7 @@ from dataclasses import dataclass, field, replace
 from datetime import date
 from decimal import Decimal
 
+from waka.core.fields.alike import words_of
 from waka.core.fields.office import DateOrder
 
 from . import exact
@@ -135,9 +136,16 @@ class Clerk:
             return read
         sort = facts["sort"]
         return replace(
-            read, kind=KIND_OF[sort], sorts=[Sorted(sort, exact.CERTAIN, "exact")], who=exact.text(facts, "who"), when=exact.day(facts, "when"),
-            due=exact.day(facts, "due"), reference=exact.text(facts, "reference"), amount=exact.amount(facts), currency=facts.get("currency"),
-        )  # fmt: skip
+            read,
+            kind=KIND_OF[sort],
+            sorts=[Sorted(sort, exact.CERTAIN, "exact", read.sorts[0].title if read.sorts else None)],
+            who=exact.seen_on(exact.text(facts, "who"), read.who, _same_name),
+            when=exact.seen_on(exact.day(facts, "when"), read.when),
+            due=exact.seen_on(exact.day(facts, "due"), read.due),
+            reference=exact.seen_on(exact.text(facts, "reference"), read.reference),
+            amount=exact.seen_on(exact.amount(facts), read.amount),
+            currency=facts.get("currency"),
+        )
 
     def _words(self, pages: Sequence[Page], as_sort: str | None = None) -> Read:
         kept = (
@@ -207,6 +215,10 @@ def _titled(title: Cell | None) -> list[Found[str]]:
 def _best_guess(amounts: Sequence[Found[Decimal]]) -> list[Found[Decimal]]:
     """Return what is called a sum before tax, else the largest sum."""
     return sorted(amounts, key=lambda one: (not one.why.startswith("net"), -abs(one.value)))[:2]
+
+
+def _same_name(one: str, other: str) -> bool:
+    return words_of(one) == words_of(other)
 
 
 def _clearness(read: Read) -> float:
