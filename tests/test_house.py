@@ -81,6 +81,19 @@ def test_the_number_of_a_thing_has_a_type_of_its_own() -> None:
     assert found == []
 
 
+def test_only_the_reading_process_looks_into_files_of_others() -> None:
+    """What a file is may take a whole archive to find out: nobody does that beside the bounds of a reading process."""
+    found = [
+        str(path.relative_to(SERVER))
+        for path in MODULES
+        if path.relative_to(SERVER).parts[0] != "reading"
+        for node in ast.walk(ast.parse(path.read_text()))
+        if isinstance(node, ast.ImportFrom) and node.module == "waka.reading.sniff"
+        if "sniff" in {name.name for name in node.names}
+    ]
+    assert found == []
+
+
 def test_sql_lists_no_acts() -> None:
     for path in SERVER.rglob("*.sql"):
         if "migrations" not in path.parts:

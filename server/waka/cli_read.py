@@ -28,6 +28,7 @@ from waka.core.fields.office import DateOrder
 from waka.reading.reader import TROUBLES, Reader
 from waka.reading.whole import WordsKept
 from waka.settings import Settings
+from waka.work.changes.sheets import guarded
 from waka.work.documents.papers import Paper, as_parts, words_of_file
 
 COLUMNS = (
@@ -102,7 +103,9 @@ def read(files: tuple[Path, ...], out: TextIO, office: Path | None, no_pictures:
     failed = 0
     for (_, shown), paper, one in zip(paths, papers, parts, strict=True):
         failed += paper.trouble is not None
-        table.writerow({"path": shown, "trouble": paper.trouble or "", **_row(clerk.read(one))})
+        row = {"path": shown, "trouble": paper.trouble or "", **_row(clerk.read(one))}
+        # what papers and names of files say is no formula; a sum may well begin with a minus
+        table.writerow({code: cell if code == "amount" else guarded(cell) for code, cell in row.items()})
         if paper.trouble is not None:
             click.echo(f"{shown}: {TROUBLES.get(paper.trouble, paper.trouble)}", err=True)
     sys.exit(1 if failed else 0)

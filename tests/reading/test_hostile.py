@@ -73,7 +73,7 @@ def test_a_hostile_file_comes_to_an_end_and_others_are_answered(
                 lambda: reader.formatted(file, name, told.media_type),
                 lambda: reader.matches(file, told.media_type, "the"),
                 lambda: reader.sheet(file, 1000, 100),
-                lambda: reader.words(file, told.media_type),
+                lambda: reader.words(file),
             ):
                 with suppress(Unreadable, StillReading):
                     ask()

@@ -137,11 +137,12 @@ def _words(file: BinaryIO, head: dict[str, Any]) -> tuple[dict[str, Any], bytes]
     """Return the parts of a document with their words, and which of its own pages have none that can be trusted."""
     import msgspec
 
+    from .sniff import sniff
     from .words import read_parts, unread_pages
 
     if file.seek(0, os.SEEK_END) == 0:
         return {"trouble": "empty"}, b""
-    parts = list(read_parts(file, head["media_type"]))
+    parts = list(read_parts(file, sniff(file).media_type))
     return {"unread": unread_pages(file, parts[0])}, msgspec.msgpack.encode(parts)
 
 

@@ -152,12 +152,12 @@ class Reader:
         told, _ = self._run(head, file, RENDER_SECONDS, PATIENCE)
         return [Match(int(page), [_box(box) for box in boxes]) for page, boxes in told["matches"]]
 
-    def words(self, file: BufferedReader, media_type: str) -> tuple[list[Part], list[int]]:
+    def words(self, file: BufferedReader) -> tuple[list[Part], list[int]]:
         """Return a document's parts with their words, and its pages, from 1, whose words have to be recognised.
 
         Waits as long as that takes. Raises ``Unreadable``, ``ReadingAway``; ``StillReading`` when closed meanwhile.
         """
-        told, body = self._run({"task": "words", "media_type": media_type}, file, READ_SECONDS, patience=None)
+        told, body = self._run({"task": "words"}, file, READ_SECONDS, patience=None)
         return msgspec.msgpack.decode(body, type=list[Part]), [int(page) for page in told["unread"]]
 
     def recognise(self, file: BufferedReader, media_type: str, page: int) -> PageWords:

@@ -10,19 +10,18 @@ is straightened by the slopes of its own lines, so that what stood in one line s
 
 from __future__ import annotations
 
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from functools import cache
 from typing import TYPE_CHECKING, Any
 
 import numpy as np
 from numpy.typing import NDArray
 
-from .formats.base import PageWords, WordAt
+from .formats.base import Box, PageWords, WordAt
 
 if TYPE_CHECKING:
     from PIL.Image import Image
 
-DPI = 200  #: at which a page is drawn to be read
 MOST_PIXELS_ALONG = 2600  #: of a picture's longer side; what is larger is read no better
 PAGE_WIDTH = 595.0  #: points that a page is taken to be wide, upright; A4 of ISO 216
 _SPACE = 0.025  #: likelihood of a space between two letters from which on there is one
@@ -38,6 +37,7 @@ class _Line:
     corners: Points
     words: list[tuple[str, float, float]]  #: each with where it begins and ends along the line, from 0 to 1
     sure: float
+    seen: Points  #: its corners on the picture as it is shown, as shares of it
 
 
 def recognise(picture: Image) -> PageWords:
@@ -53,13 +53,23 @@ def recognise(picture: Image) -> PageWords:
         pixels = np.rot90(pixels).copy()
         boxes = _detect(pixels)
     height, width = pixels.shape[:2]
-    lines, upside_down = _read(pixels, boxes)
-    if upside_down:
-        whole = np.array([width, height], dtype=np.float32)
-        lines = [_Line(whole - line.corners, line.words, line.sure) for line in lines]
+    read, upside_down = _read(pixels, boxes)
+    whole = np.array([width, height], dtype=np.float32)
+    lines = []
+    for corners, words, sure in read:
+        # a quarter turn to the left was made to read it: back, as the picture is shown
+        shown = np.stack([height - corners[:, 1], corners[:, 0]], axis=1) if quarter else corners
+        seen = (shown / (whole[::-1] if quarter else whole)).astype(np.float32)
+        lines.append(_Line(whole - corners if upside_down else corners, words, sure, seen))
     shrink = PAGE_WIDTH / width if height >= width else PAGE_WIDTH / height
-    words = [word for line in _straightened(lines, width) for word in _words(line, shrink)]
-    return PageWords(width * shrink, height * shrink, words, is_picture=True)
+    straight = _straightened(lines, width)
+    return PageWords(
+        width * shrink,
+        height * shrink,
+        [word for line in straight for word in _words(line, shrink)],
+        [box for line in straight for box in _drawn(line)],
+        is_picture=True,
+    )
 
 
 @cache
@@ -93,7 +103,9 @@ def _is_tall(box: Points) -> bool:
     return bool(down > _TALL * across)
 
 
-def _read(pixels: NDArray[np.uint8], boxes: list[Points]) -> tuple[list[_Line], bool]:
+def _read(
+    pixels: NDArray[np.uint8], boxes: list[Points]
+) -> tuple[list[tuple[Points, list[tuple[str, float, float]], float]], bool]:
     """Return the lines in *boxes*, and whether most of them stand on their heads."""
     if not boxes:
         return [], False
@@ -107,7 +119,7 @@ def _read(pixels: NDArray[np.uint8], boxes: list[Points]) -> tuple[list[_Line], 
     lines = []
     for box, (words, sure) in zip(boxes, read, strict=True):
         if words and sure >= _LEAST_SURE:
-            lines.append(_Line(np.roll(box, 2, axis=0) if upside_down else box, words, sure))
+            lines.append((np.roll(box, 2, axis=0) if upside_down else box, words, sure))
     return lines, upside_down
 
 
@@ -177,7 +189,7 @@ def _straightened(lines: list[_Line], width: float) -> list[_Line]:
         corners = line.corners.copy()
         slope = base + growth * corners[:, 1].mean()
         corners[:, 1] -= slope * (corners[:, 0] - width / 2)
-        straight.append(_Line(corners, line.words, line.sure))
+        straight.append(replace(line, corners=corners))
     return straight
 
 
@@ -192,4 +204,15 @@ def _words(line: _Line, shrink: float) -> list[WordAt]:
         found.append(
             (text, x1 * shrink, (top + slack) * shrink, x2 * shrink, (bottom - slack) * shrink, line.sure)
         )
+    return found
+
+
+def _drawn(line: _Line) -> list[Box]:
+    """Return the boxes of a line's words on the picture as it is shown."""
+    top, bottom = line.seen[[0, 1]], line.seen[[3, 2]]
+    found = []
+    for _, begin, end in line.words:
+        ends = np.array([edge[0] + (edge[1] - edge[0]) * at for edge in (top, bottom) for at in (begin, end)])
+        (left, upper), (right, lower) = ends.min(axis=0).tolist(), ends.max(axis=0).tolist()
+        found.append((left, upper, right, lower))
     return found

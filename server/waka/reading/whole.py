@@ -12,7 +12,7 @@ import msgspec
 from .parts import Part
 from .reader import Reader
 
-VERSION = 1  #: of what reads; what an earlier one read is read again
+VERSION = 2  #: of what reads; what an earlier one read is read again
 
 
 def packed(parts: list[Part]) -> bytes:
@@ -51,21 +51,19 @@ class WordsKept:
         half.replace(path)
 
 
-def all_words(
-    reader: Reader, recogniser: Reader | None, file: BufferedReader, media_type: str
-) -> tuple[list[Part], bool]:
+def all_words(reader: Reader, recogniser: Reader | None, file: BufferedReader) -> tuple[list[Part], bool]:
     """Return the parts of *file* with their words, and whether that is all there is.
 
     Pages that are pictures are recognised where there is a *recogniser*. Raises ``Unreadable``, ``ReadingAway``.
     """
-    parts, unread = reader.words(file, media_type)
+    parts, unread = reader.words(file)
     if not unread:
         return parts, True
     if recogniser is None:
         return parts, False
     pages = list(parts[0].pages)
     for number in unread:
-        page = recogniser.recognise(file, media_type, number)
+        page = recogniser.recognise(file, parts[0].media_type, number)
         if number <= len(pages):
             pages[number - 1] = page
         else:

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Callable, Iterable, Iterator
-from dataclasses import dataclass
+from dataclasses import dataclass, field
 from typing import TYPE_CHECKING, BinaryIO
 
 if TYPE_CHECKING:
@@ -23,6 +23,9 @@ class PageWords:
     width: float
     height: float
     words: list[WordAt]
+    #: where the same words stand on the picture as it is shown: left, top, right, bottom as shares of it; empty where
+    #: they stand where they say. A page that was turned and straightened to be read is shown as it was.
+    drawn: list[Box] = field(default_factory=list)
     is_picture: bool = False  #: its words were recognised
     has_picture: bool = False  #: a picture covers it, so that its words may be a recogniser's
 

@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from collections.abc import Sequence
+
 from psycopg import Connection
 
 from waka.records.database import rows, value
@@ -19,6 +21,11 @@ def unread_arrivals(conn: Connection, version: int, limit: int) -> list[Unread]:
 def without_text(conn: Connection, version: int, limit: int) -> list[Unread]:
     """Return filed documents whose pages have no text, and on which nothing was recognised yet."""
     return rows(conn, SQL["without_text"], {"version": version, "limit": limit}, Unread)
+
+
+def to_read(conn: Connection, version: int, digests: Sequence[bytes]) -> list[Unread]:
+    """Return those of *digests* whose words were not read by *version*, each with a place where it lies."""
+    return rows(conn, SQL["to_read"], {"version": version, "digests": list(digests)}, Unread)
 
 
 def keep(conn: Connection, sha256: bytes, version: int, words: bytes, text: str) -> None:

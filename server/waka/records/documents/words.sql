@@ -18,6 +18,20 @@ where c.read_at is not null and c.trouble is null and c.pages > 0 and c.text = '
   and not exists (select from stuck s where s.part = 'words' and s.subject = encode(c.sha256, 'hex') and s.next_at > now())
 order by c.sha256 limit %(limit)s
 
+-- name: to_read
+-- Where it waits on the desk it is read there; else where a document stands.
+select c.sha256, p.document_id, p.state, p.arrival_path, p.name, p.folder_id, p.folder_path
+from unnest(%(digests)s::bytea[]) as g (sha256) join content c on c.sha256 = g.sha256
+left join content_words w on w.sha256 = c.sha256 and w.version = %(version)s
+cross join lateral (
+    (select d.id as document_id, d.state, a.path as arrival_path, d.name, null::bigint as folder_id, null::text as folder_path
+     from arrival a join document d on d.id = a.document_id where d.sha256 = c.sha256 order by d.id limit 1)
+    union all
+    (select id, state, null::bytea, name, folder_id, folder_path(folder_id) from document
+     where sha256 = c.sha256 and state = 'filed' order by id limit 1)
+    limit 1) p
+where w.sha256 is null
+
 -- name: keep
 with kept as (
     insert into content_words (sha256, version, words) values (%(sha256)s, %(version)s, %(words)s)

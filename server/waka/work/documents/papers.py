@@ -2,16 +2,16 @@
 
 from __future__ import annotations
 
-from collections.abc import Sequence
+from collections.abc import Iterator, Sequence
 from dataclasses import dataclass
 from io import BufferedReader
 
 from waka.core.fields.evidence import slip
 from waka.core.fields.evidence.page import Page, Word
 from waka.errors import Unreadable
+from waka.reading.formats.base import PageWords
 from waka.reading.parts import Part
 from waka.reading.reader import Reader
-from waka.reading.sniff import sniff
 from waka.reading.whole import WordsKept, all_words
 
 
@@ -31,7 +31,7 @@ def words_of_file(
     if known is not None:
         return Paper(known)
     try:
-        parts, is_all = all_words(reader, recogniser, file, sniff(file).media_type)
+        parts, is_all = all_words(reader, recogniser, file)
     except Unreadable as error:
         return Paper([], error.trouble)
     if is_all and kept is not None:
@@ -46,6 +46,11 @@ def as_parts(parts: Sequence[Part]) -> list[slip.Part]:
 
 def _pages(part: Part) -> list[Page]:
     return [
-        Page(number, page.width, page.height, tuple(Word(*word) for word in page.words), page.is_picture)
+        Page(number, page.width, page.height, tuple(_words(page)), page.is_picture)
         for number, page in enumerate(part.pages, 1)
     ]
+
+
+def _words(page: PageWords) -> Iterator[Word]:
+    for at, word in enumerate(page.words):
+        yield Word(*word, drawn=page.drawn[at] if page.drawn else None)

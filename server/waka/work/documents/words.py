@@ -7,7 +7,6 @@ from collections.abc import Sequence
 
 from waka.core.fields.evidence.page import lines_of
 from waka.reading.parts import Part
-from waka.reading.sniff import sniff
 from waka.reading.whole import VERSION, all_words, packed, unpacked
 from waka.records.documents import words
 from waka.records.documents.contents import Unread
@@ -19,31 +18,29 @@ from waka.work.documents.reading import place_of, set_aside
 AT_ONCE = 20  #: contents fetched in one question
 
 
-def waiting(deps: Deps, limit: int = AT_ONCE) -> tuple[list[Unread], list[Unread]]:
+def waiting(deps: Deps) -> tuple[list[Unread], list[Unread]]:
     """Return what waits to be read on the desk, and filed; nothing where the office wants none of it."""
     with deps.db.transaction() as conn:
         if not office.settings_of(conn).fills_slips:
             return [], []
-        return words.unread_arrivals(conn, VERSION, limit), words.without_text(conn, VERSION, limit)
+        return words.unread_arrivals(conn, VERSION, AT_ONCE), words.without_text(conn, VERSION, AT_ONCE)
 
 
 def read_words(deps: Deps, digests: Sequence[bytes], stop: threading.Event) -> None:
     """Read the words of some bytes, where nobody has yet; what cannot be read is set aside and tried again later."""
-    wanted = set(digests)
-    for some in waiting(deps, 10 * AT_ONCE):
-        for one in some:
-            if stop.is_set():
-                return
-            if one.sha256 in wanted:
-                wanted.discard(one.sha256)
-                with set_aside(deps, one, stop, "words"):
-                    _read(deps, one)
+    with deps.db.transaction() as conn:
+        unread = words.to_read(conn, VERSION, digests)
+    for one in unread:
+        if stop.is_set():
+            return
+        with set_aside(deps, one, stop, "words"):
+            _read(deps, one)
 
 
 def _read(deps: Deps, unread: Unread) -> None:
     tree, path = place_of(deps, unread)
     with tree.reading(path) as file:
-        parts, _ = all_words(deps.reader, deps.recogniser, file, sniff(file).media_type)
+        parts, _ = all_words(deps.reader, deps.recogniser, file)
     with deps.db.transaction() as conn:
         words.keep(conn, unread.sha256, VERSION, packed(parts), _recognised(parts))
 

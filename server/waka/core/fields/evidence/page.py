@@ -30,6 +30,8 @@ class Word:
     right: float
     bottom: float
     sure: float = 1.0  #: how sure a recogniser was, from 0; 1 for words that the file itself has
+    #: where it stands on the page as that is shown, as shares of it, where the page was turned or straightened to be read
+    drawn: tuple[float, float, float, float] | None = None
 
     @property
     def height(self) -> float:
@@ -96,13 +98,18 @@ class Cell:
         """Return where those characters stand."""
         words = self.words_of(start, len(self.text) if end is None else end)
         page = self.page
-        return (
-            page.nth,
-            min(word.left for word in words) / page.width,
-            min(word.top for word in words) / page.height,
-            max(word.right for word in words) / page.width,
-            max(word.bottom for word in words) / page.height,
-        )
+        boxes = [
+            word.drawn
+            or (
+                word.left / page.width,
+                word.top / page.height,
+                word.right / page.width,
+                word.bottom / page.height,
+            )
+            for word in words
+        ]
+        lefts, tops, rights, bottoms = zip(*boxes, strict=True)
+        return (page.nth, min(lefts), min(tops), max(rights), max(bottoms))
 
 
 @dataclass(frozen=True)

@@ -65,7 +65,6 @@ class Read:
     reference: Sequence[Found[str]] = ()
     amount: Sequence[Found[Decimal]] = ()
     currency: str | None = None
-    further: dict[str, str] = field(default_factory=dict)
 
 
 @dataclass(frozen=True, slots=True)
