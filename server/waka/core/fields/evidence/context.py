@@ -3,18 +3,20 @@
 from __future__ import annotations
 
 import re
-from collections.abc import Iterator, Sequence
-from dataclasses import dataclass
-from typing import Generic, Literal, TypeVar
+from collections.abc import Callable, Hashable, Iterator, Sequence
+from dataclasses import dataclass, replace
+from typing import Generic, Literal, Protocol, TypeVar
 
 from .labels import DAY_OF_WEEK, Label, label
 from .letters import plain
 from .page import Box, Cell, Line
 
+T = TypeVar("T")
 T_co = TypeVar("T_co", covariant=True)
 Where = Literal["before", "left", "above", "after"]
 NEAR_ABOVE = 2.4  #: heights of a line that a label may stand above its value
 MOST_OF_A_LABEL = 6  #: words
+MOST_IN_A_TABLE = 3  #: words of a cell that goes on with a column of dates or sums
 MOST_ABOVE = 4  #: lines that are looked at
 _IS = re.compile(r"^.{4,40}?\bis ((?:the|its|our|when|your)\b.{3,40})$")
 _WIDEST_BOX = 90.0  #: points between the head of a box and what is set to the right in it
@@ -141,3 +143,67 @@ class Found(Generic[T_co]):
     box: Box | None
     score: float
     why: str  #: a code: the meaning of its label and where that stands, or the place that speaks for it
+
+
+class Spotted(Protocol):
+    """Something at the characters *start* to *end* of a cell."""
+
+    @property
+    def start(self) -> int: ...
+    @property
+    def end(self) -> int: ...
+
+
+S = TypeVar("S", bound=Spotted)
+
+
+@dataclass(frozen=True, slots=True)
+class Placed(Generic[S]):
+    """Something spotted in a cell of a paper, and what is said of it."""
+
+    line: Line
+    at: int  #: of its cell in the line
+    spot: S
+    named: tuple[Named, ...]
+
+    @property
+    def cell(self) -> Cell:
+        return self.line.cells[self.at]
+
+    @property
+    def meaning(self) -> str | None:
+        return self.named[0].label.meaning if self.named else None
+
+    def found(self, value: T, score: float, why: str) -> Found[T]:
+        """Return it as what a field may hold."""
+        start, end = self.spot.start, self.spot.end
+        return Found(value, self.cell.text[start:end], self.cell.box(start, end), score, why)
+
+    def is_in_table(self, paper: Paper, spots: Callable[[str], Sequence[Spotted]]) -> bool:
+        """Whether its column goes on with its like: then the word at its head is of every line, not of the paper.
+
+        *spots*: what finds its like in a text.
+        """
+        below = paper.below(self.line, self.cell)
+        if below is None or len(below[2].words) > MOST_IN_A_TABLE:
+            return False
+        return any(spot.start == 0 for spot in spots(below[2].text))
+
+
+def merged(
+    found: Sequence[Found[T_co]],
+    key: Callable[[T_co], Hashable],
+    more: Callable[[float], float] = lambda _: 0.3,
+) -> list[Found[T_co]]:
+    """Put together what is said more than once: the best place of each, surer for each further one; the likeliest first.
+
+    *key*: what makes two values one. *more*: what a further place of some score adds, where anything speaks for it.
+    """
+    best: dict[Hashable, Found[T_co]] = {}
+    for one in sorted(found, key=lambda f: -f.score):
+        known = best.get(key(one.value))
+        if known is None:
+            best[key(one.value)] = one
+        elif one.score > 0:
+            best[key(one.value)] = replace(known, score=known.score + more(one.score))
+    return sorted(best.values(), key=lambda f: -f.score)

@@ -5,15 +5,15 @@ from __future__ import annotations
 import re
 from collections import Counter
 from collections.abc import Mapping, Sequence
-from dataclasses import dataclass, replace
+from dataclasses import replace
 from datetime import date
 
 from waka.core.fields.office import DateOrder
 
-from .context import Found, Named, Paper
+from .context import Found, Named, Paper, Placed, merged
 from .dates import Spot, order_shown, spots
 from .labels import label
-from .page import Cell, Line
+from .page import Line
 
 _OF_OWN: Mapping[str, float] = {
     "own": 6.0, "date": 5.0, "due": -6.0, "order_date": -5.0, "delivery": -4.0, "printed": -5.0, "period": -5.0, "expiry": -6.0, "begins": -2.0,
@@ -24,32 +24,18 @@ _ON = frozenset(
     {"of", "on", "this", "le", "vom", "dnia", "z dnia", "held on", "dated", "made on", "given", "day"}
 )
 _AS_AT = frozenset({"as at", "balance at", "balance as at", "balance on"})
+OTHER_WAY = 2.0  #: by which day and month in the other order are less likely
 _COLUMN = 3  #: dates below one another make a column of a table
 
 
-@dataclass(frozen=True, slots=True)
-class Dated:
-    """A date on a paper, and what is said of it."""
-
-    line: Line
-    at: int
-    spot: Spot
-    named: tuple[Named, ...]
-
-    @property
-    def cell(self) -> Cell:
-        return self.line.cells[self.at]
-
-    @property
-    def meaning(self) -> str | None:
-        return self.named[0].label.meaning if self.named else None
+Dated = Placed[Spot]
 
 
 def dated(paper: Paper, usual: DateOrder) -> list[Dated]:
     """Return all dates of *paper*, read in the order that it shows, or else in the *usual* one."""
     shown = order_shown("\n".join(line.text for line in paper.lines)) or usual
     return [
-        Dated(line, at, spot, tuple(_named(paper, line, at, spot.start)))
+        Placed(line, at, spot, tuple(_named(paper, line, at, spot.start)))
         for line, at, cell in paper.cells()
         for spot in spots(cell.text, shown)
     ]
@@ -80,7 +66,7 @@ def own_dates(paper: Paper, found: Sequence[Dated], sort: str) -> list[Found[dat
     told = []
     for at, one in enumerate(found):
         score, why = _by_label(one, sort)
-        if one.named and one.named[0].where == "above" and score > 0 and _is_in_table(paper, one):
+        if one.named and one.named[0].where == "above" and score > 0 and one.is_in_table(paper, spots):
             score = -2.0
         alone = _is_alone(one)
         if one.meaning is None:
@@ -97,26 +83,21 @@ def own_dates(paper: Paper, found: Sequence[Dated], sort: str) -> list[Found[dat
         score -= 3.0 * one.spot.bare
         if sort == "minutes":
             score -= 0.35 * min(10, one.line.nth)  # what was decided on other days stands further down
-        told.append(
-            Found(
-                one.spot.value,
-                one.cell.text[one.spot.start : one.spot.end],
-                one.cell.box(one.spot.start, one.spot.end),
-                score,
-                why,
-            )
-        )
-    return _merged(told)
+        told.append(one.found(one.spot.value, score, why))
+        if one.spot.other is not None:
+            told.append(replace(told[-1], value=one.spot.other, score=score - OTHER_WAY))
+    return merged(told, key=date.toordinal, more=lambda score: min(0.5, 0.1 * score))
 
 
 def with_meaning(found: Sequence[Dated], meaning: str) -> list[Found[date]]:
     """Return the dates whose label says *meaning*."""
-    told = [
-        Found(one.spot.value, one.cell.text[one.spot.start : one.spot.end], one.cell.box(one.spot.start, one.spot.end),
-              5.0 + _WHERE[one.named[0].where] - 0.05 * one.named[0].label.distance, f"{meaning}_{one.named[0].where}")
-        for one in found if one.meaning == meaning
-    ]  # fmt: skip
-    return _merged(told)
+    told = []
+    for one in found:
+        if one.meaning == meaning:
+            named = one.named[0]
+            score = 5.0 + _WHERE[named.where] - 0.05 * named.label.distance
+            told.append(one.found(one.spot.value, score, f"{meaning}_{named.where}"))
+    return merged(told, key=date.toordinal, more=lambda score: min(0.5, 0.1 * score))
 
 
 def _by_label(one: Dated, sort: str) -> tuple[float, str]:
@@ -141,14 +122,6 @@ def _is_in_prose(before: str, named: Named) -> bool:
     return len([word for word in words if word.strip(".,()").isalpha()]) >= 2
 
 
-def _is_in_table(paper: Paper, one: Dated) -> bool:
-    """Whether its column goes on with further dates: then the word at its head is of every line, not of the paper."""
-    below = paper.below(one.line, one.cell)
-    if below is None or len(below[2].words) > 3:
-        return False
-    return any(spot.start == 0 for spot in spots(below[2].text))
-
-
 def _is_alone(one: Dated) -> bool:
     """Whether a date makes up its cell: but for a day of the week, a place before it, or a time."""
     text = one.cell.text
@@ -159,17 +132,3 @@ def _is_alone(one: Dated) -> bool:
         and len(after) <= 8
         and not any(c.isdigit() for c in before)
     )
-
-
-def _merged(found: list[Found[date]]) -> list[Found[date]]:
-    """Put together what is said more than once: the best place of each, a little surer for each further one."""
-    best: dict[date, Found[date]] = {}
-    for one in sorted(found, key=lambda f: -f.score):
-        known = best.get(one.value)
-        if known is None:
-            best[one.value] = one
-        elif one.score > 0:
-            best[one.value] = Found(
-                known.value, known.text, known.box, known.score + min(0.5, 0.1 * one.score), known.why
-            )
-    return sorted(best.values(), key=lambda f: -f.score)

@@ -6,7 +6,7 @@ import re
 from collections.abc import Mapping
 from dataclasses import dataclass
 
-from .context import Found, Paper
+from .context import Found, Paper, merged
 from .dates import spots
 from .labels import label
 from .letters import plain
@@ -176,7 +176,7 @@ def own_numbers(paper: Paper, sort: str, found: list[Number]) -> list[Found[str]
         told.append(
             Found(one.text, one.text, one.cell.box(one.start, one.end), score, f"{one.meaning}_{one.where}")
         )
-    return _merged(told)
+    return merged(told, key=lambda number: re.sub(r"[\W_]", "", plain(number)))
 
 
 def _called(sort: str, phrase: str) -> float:
@@ -192,15 +192,3 @@ def _is_in_prose(one: Number) -> bool:
     before, after = one.cell.text[: one.start].split(), one.cell.text[one.end :].split()
     small = [word for word in before if word.isalpha() and word.islower()]
     return len(small) >= 3 or len(after) >= 5
-
-
-def _merged(found: list[Found[str]]) -> list[Found[str]]:
-    best: dict[str, Found[str]] = {}
-    for one in sorted(found, key=lambda f: -f.score):
-        key = re.sub(r"[\W_]", "", plain(one.value))
-        known = best.get(key)
-        if known is None:
-            best[key] = one
-        elif one.score > 0:
-            best[key] = Found(known.value, known.text, known.box, known.score + 0.3, known.why)
-    return sorted(best.values(), key=lambda f: -f.score)

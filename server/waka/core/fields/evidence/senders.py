@@ -61,10 +61,14 @@ class Senders:
             for part in address.split(",")
             if any(c.isdigit() for c in part)
         ]
-        self._known = [
-            (" ".join(words_of(spelling)), name)
-            for name, spellings in office.parties.items() for spelling in (name, *spellings) if words_of(spelling)
-        ]  # fmt: skip
+        #: the words of each spelling, so that one look tells whether some words are a party's, however many are known
+        self._known = {
+            words: name
+            for name, spellings in office.parties.items()
+            for spelling in (name, *spellings)
+            if (words := tuple(words_of(spelling)))
+        }
+        self._longest = max(map(len, self._known), default=0)
 
     def find(self, paper: Paper, sort: str, title: Cell | None) -> list[Found[str]]:
         """Return who may have sent *paper*, the likeliest first."""
@@ -285,13 +289,20 @@ class Senders:
             for cell in line.cells:
                 if id(cell) in window or len(cell.words) > 16:
                     continue
-                told = f" {' '.join(words_of(cell.text))} "
-                for words, name in self._known:
-                    if f" {words} " in told and not self.is_ours(name):
-                        share = len(words) / max(1, len(told) - 2)
-                        place = paper.place(cell)
-                        edge = 1.0 if place < 0.25 or place > 0.85 else 0.0
-                        yield found_at(cell, 0, name, 3.2 + 1.6 * share + edge - 0.5 * place, "known")
+                told = words_of(cell.text)
+                for size in range(1, min(self._longest, len(told)) + 1):
+                    for first in range(len(told) - size + 1):
+                        name = self._known.get(tuple(told[first : first + size]))
+                        if name is not None and not self.is_ours(name):
+                            yield found_at(
+                                cell, 0, name, self._of_known(paper, cell, size / len(told)), "known"
+                            )
+
+    def _of_known(self, paper: Paper, cell: Cell, share: float) -> float:
+        """Return what speaks for a known party that makes up a *share* of a cell: more at the head and the foot."""
+        place = paper.place(cell)
+        edge = 1.0 if place < 0.25 or place > 0.85 else 0.0
+        return 3.2 + 1.6 * share + edge - 0.5 * place
 
 
 def _holds(words: Sequence[str], part: Sequence[str]) -> bool:

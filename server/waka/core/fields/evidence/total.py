@@ -4,14 +4,14 @@ from __future__ import annotations
 
 import re
 from collections.abc import Mapping, Sequence
-from dataclasses import dataclass, replace
+from dataclasses import replace
 from decimal import Decimal
 from statistics import median
 
-from .context import Found, Named, Paper
+from .context import Found, Named, Paper, Placed, merged
 from .labels import label
 from .letters import plain
-from .page import Cell, Line
+from .page import Line
 from .sums import Sum, currency_of, sums
 
 _OF_TOTAL: Mapping[str, float] = {
@@ -47,16 +47,7 @@ _WHERE = {"before": 0.0, "left": 0.0, "above": -1.2, "after": -0.2}
 CENT = Decimal("0.01")
 
 
-@dataclass(frozen=True, slots=True)
-class Priced:
-    line: Line
-    at: int
-    sum: Sum
-    named: tuple[Named, ...]
-
-    @property
-    def cell(self) -> Cell:
-        return self.line.cells[self.at]
+Priced = Placed[Sum]
 
 
 def priced(paper: Paper) -> list[Priced]:
@@ -68,7 +59,7 @@ def priced(paper: Paper) -> list[Priced]:
             for line, at, one in found
             if one.is_exact or one.currency or _is_called_total(line, at)
         ]
-    return [Priced(line, at, one, tuple(_named(paper, line, at, one.start))) for line, at, one in found]
+    return [Placed(line, at, one, tuple(_named(paper, line, at, one.start))) for line, at, one in found]
 
 
 def _is_called_total(line: Line, at: int) -> bool:
@@ -99,15 +90,15 @@ def totals(paper: Paper, found: Sequence[Priced]) -> list[Found[Decimal]]:
     """Return what may be the total, the likeliest first."""
     if not found:
         return []
-    values = {abs(one.sum.value) for one in found}
-    nets = {abs(one.sum.value) for one in found if _meaning(one) == "net"}
-    taxes = {abs(one.sum.value) for one in found if _meaning(one) == "tax"}
+    values = {abs(one.spot.value) for one in found}
+    nets = {abs(one.spot.value) for one in found if one.meaning == "net"}
+    taxes = {abs(one.spot.value) for one in found if one.meaning == "tax"}
     largest = max(values)
     usual = median(one.cell.height for one in found)
     pages = max(one.line.page.nth for one in found)
     told = []
     for one in found:
-        value = one.sum.value
+        value = one.spot.value
         score, why = _by_label(paper, one)
         size = abs(value)
         if size > 0:
@@ -125,7 +116,7 @@ def totals(paper: Paper, found: Sequence[Priced]) -> list[Found[Decimal]]:
         score += 2.0 * min(1.0, max(0.0, one.cell.height / usual - 1.2))
         score += (
             1.0 * (size == largest)
-            - (0.4 if one.sum.currency else 2.5) * (not one.sum.is_exact)
+            - (0.4 if one.spot.currency else 2.5) * (not one.spot.is_exact)
             - 2.0 * (size == 0)
         )
         score += (
@@ -133,27 +124,15 @@ def totals(paper: Paper, found: Sequence[Priced]) -> list[Found[Decimal]]:
             + 0.5 * (one.line.page.nth == pages)
             + 0.3 * (one.at == len(one.line.cells) - 1)
         )
-        told.append(
-            Found(
-                value,
-                one.cell.text[one.sum.start : one.sum.end],
-                one.cell.box(one.sum.start, one.sum.end),
-                score,
-                why,
-            )
-        )
-    return _merged(told)
-
-
-def _meaning(one: Priced) -> str | None:
-    return one.named[0].label.meaning if one.named else None
+        told.append(one.found(value, score, why))
+    return merged(told, key=Decimal.normalize)
 
 
 def _by_label(paper: Paper, one: Priced) -> tuple[float, str]:
     if not one.named:
         return 0.0, "largest"
     named = _in_view_of_the_whole(one.named[0])
-    if named.where == "above" and _is_in_table(paper, one):
+    if named.where == "above" and one.is_in_table(paper, sums):
         return -1.0, "in_table"
     meaning, phrase = named.label.meaning, named.label.phrase
     score = _OF_TOTAL[meaning] + _WHERE[named.where] - 0.05 * named.label.distance
@@ -182,27 +161,10 @@ def _in_view_of_the_whole(named: Named) -> Named:
     return replace(named, label=replace(named.label, meaning=meaning, phrase=text))
 
 
-def _is_in_table(paper: Paper, one: Priced) -> bool:
-    """Whether the column goes on with further sums: then the word at its head is of every line, not of the paper."""
-    below = paper.below(one.line, one.cell)
-    return below is not None and len(below[2].words) <= 3 and bool(sums(below[2].text))
-
-
-def _merged(found: list[Found[Decimal]]) -> list[Found[Decimal]]:
-    best: dict[Decimal, Found[Decimal]] = {}
-    for one in sorted(found, key=lambda f: -f.score):
-        known = best.get(one.value)
-        if known is None:
-            best[one.value] = one
-        elif one.score > 0:
-            best[one.value] = Found(known.value, known.text, known.box, known.score + 0.3, known.why)
-    return sorted(best.values(), key=lambda f: -f.score)
-
-
 def currency(paper: Paper, chosen: Found[Decimal] | None, found: Sequence[Priced], usual: str) -> str:
     """Return the currency of the total: as it is written beside it, else as the paper speaks of, else the *usual* one."""
     if chosen is not None:
         for one in found:
-            if one.sum.value == chosen.value and one.sum.currency:
-                return one.sum.currency
+            if one.spot.value == chosen.value and one.spot.currency:
+                return one.spot.currency
     return currency_of("\n".join(line.text for line in paper.lines)) or usual
