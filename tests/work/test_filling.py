@@ -154,3 +154,21 @@ def test_what_cannot_be_read_is_told_as_read_and_fills_nothing_in(filled: SmallD
     read(filled.deps)
     told = filling(filled.deps, filled.filer, DocumentId(number))
     assert (told.state, told.fields) == ("read", {})
+
+
+@pytest.mark.parametrize(
+    ("name", "data"),
+    [
+        ("note.txt", b"call the yard\n"),
+        ("rows.csv", b"a;b\n1;2\n"),
+        ("page.html", b"<!doctype html><p>x</p>"),
+        ("blank.txt", b" \n"),
+    ],
+)
+def test_what_nobody_can_say_what_it_is_has_no_kind_and_no_trouble(
+    filled: SmallDrive, name: str, data: bytes
+) -> None:
+    number = hand_in(filled.deps, filled.filer, name, data)
+    read(filled.deps)
+    told = filling(filled.deps, filled.filer, DocumentId(number))
+    assert told.state == "read" and "kind" not in told.fields

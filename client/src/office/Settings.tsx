@@ -46,7 +46,7 @@ export function Settings() {
           <Select options={MONTHS.map((label, at) => ({ value: at + 1, label }))} />
         </Form.Item>
         <Form.Item name="fills_slips" label="Slips on the desk">
-          <Select options={[{ value: true, label: 'filled in with what stands on the page' }, { value: false, label: 'left empty' }]} />
+          <Select options={[{ value: true, label: 'filled in from the page' }, { value: false, label: 'left empty' }]} />
         </Form.Item>
         <Form.Item name="languages" label="Languages of its papers" className="whole">
           <Select mode="multiple" options={LANGUAGES.map(([value, label]) => ({ value, label }))} />

@@ -97,8 +97,8 @@ def _clerk(conn: Connection, person: PersonId) -> tuple[Clerk, _House]:
 
 def _offered(read: Read, house: _House) -> dict[str, list[Offered]]:
     told: dict[str, list[Offered]] = {}
-    if read.kind in house.kinds:
-        title = read.sorts[0].title if read.sorts else None
+    if read.sorts and read.kind in house.kinds:
+        title = read.sorts[0].title
         box = title.box() if title is not None else None
         told["kind"] = [
             Offered(

@@ -4,6 +4,9 @@ from __future__ import annotations
 
 import re
 
+from .dates import MONTHS
+from .letters import plain
+
 _FIGURES = str.maketrans({"O": "0", "o": "0", "Q": "0", "l": "1", "I": "1", "|": "1", "i": "1"})
 _POUND = re.compile(r"^[fFE](?=\d{1,3}(?:[,.]?[\doO]{3})*[.,][\doO]{2}$)")
 _OCTOBER = re.compile(r"^0(?=[a-zA-Z]{3})")
@@ -17,3 +20,26 @@ def mended(word: str) -> str:
     if figures >= 2 and figures >= len(word) / 3 and _NUMBER.match(word) and not word.isdigit():
         return word.translate(_FIGURES)
     return word
+
+
+def month_mended(word: str, before: str, after: str) -> str:
+    """Return *word* as the month that it is but for one letter, where a day stands before it and a year behind it."""
+    letters = word.rstrip(",.")
+    if len(letters) < LEAST_LETTERS or not _DAY.match(before) or not _YEAR.match(after):
+        return word
+    told = plain(letters)
+    if told in MONTHS:
+        return word
+    alike = [
+        name
+        for name in MONTHS
+        if len(name) == len(told) and sum(a != b for a, b in zip(name, told, strict=True)) == 1
+    ]
+    return (
+        alike[0].capitalize() + word[len(letters) :] if len({MONTHS[name] for name in alike}) == 1 else word
+    )
+
+
+LEAST_LETTERS = 5  #: of a month that may be misspelt
+_DAY = re.compile(r"^\d{1,2}(?:st|nd|rd|th|\.)?$")
+_YEAR = re.compile(r"^(?:19|20)\d\d\W?$")

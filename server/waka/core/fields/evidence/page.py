@@ -15,7 +15,7 @@ from itertools import pairwise
 from math import inf
 from statistics import median
 
-from .mended import mended
+from .mended import mended, month_mended
 
 GAP = 0.95  #: of the height of a line: from here on what follows is another cell
 WIDE_GAP = 1.6  #: the same for letters that all have one width, which stand further apart
@@ -144,9 +144,17 @@ def lines_of(pages: Sequence[Page]) -> list[Line]:
             if told.is_picture
             else told
         )
-        for words in _rows(page):
+        for row in _rows(page):
+            words = _with_months(row) if page.is_picture else row
             lines.append(Line(page, len(lines), tuple(Cell(page, cell) for cell in _cells(words))))
     return lines
+
+
+def _with_months(row: Sequence[Word]) -> Sequence[Word]:
+    texts = ["", *(word.text for word in row), ""]
+    return [
+        replace(word, text=month_mended(word.text, texts[at], texts[at + 2])) for at, word in enumerate(row)
+    ]
 
 
 def _rows(page: Page) -> list[list[Word]]:

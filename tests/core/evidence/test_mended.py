@@ -1,0 +1,37 @@
+"""What a recogniser mistakes one sign for another is put right only where the signs beside it leave no doubt."""
+
+import pytest
+from hypothesis import given
+from hypothesis import strategies as st
+
+from waka.core.fields.evidence.mended import mended, month_mended
+
+
+@pytest.mark.parametrize(
+    ("word", "right"),
+    [
+        ("0ctober", "October"), ("f120.o0", "£120.00"), ("2O25", "2025"), ("l2/O3/2025", "12/03/2025"), ("1,2O0.OO", "1,200.00"),
+        ("Ollie", "Ollie"), ("PO1519", "PO1519"), ("SO12", "SO12"), ("0ff", "0ff"), ("fifty", "fifty"), ("f12", "f12"), ("2025", "2025"), ("A4", "A4"),
+    ],
+)  # fmt: skip
+def test_a_word_is_mended_or_left_as_it_is(word: str, right: str) -> None:
+    assert mended(word) == right
+
+
+@pytest.mark.parametrize(
+    ("before", "word", "after", "right"),
+    [
+        ("30", "Oetober", "2026", "October"), ("3rd", "Augusi,", "2025", "August,"), ("1.", "Dezembor", "2025", "Dezember"),
+        ("Mr", "Marsh", "2025", "Marsh"), ("12", "Marsh", "Street", "Marsh"), ("12", "Harbour", "2025", "Harbour"), ("12", "March", "2025", "March"), ("4", "Moy", "2025", "Moy"),
+    ],
+)  # fmt: skip
+def test_a_month_is_mended_only_between_a_day_and_a_year(
+    before: str, word: str, after: str, right: str
+) -> None:
+    assert month_mended(word, before, after) == right
+
+
+@given(st.text(min_size=1, max_size=20))
+def test_a_mended_word_is_as_long_as_before(word: str) -> None:
+    assert len(mended(word)) == len(word)
+    assert len(month_mended(word, "12", "2025")) == len(word)
