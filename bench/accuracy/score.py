@@ -10,12 +10,13 @@ from difflib import SequenceMatcher
 
 from waka.core.fields.alike import words_of
 
-FIELDS = ("kind", "who", "when", "reference", "amount", "due", "expires")
+FIELDS = ("kind", "who", "when", "reference", "amount", "due", "expires", "what")
 KINDS = {"receipt": "bill"}  #: what other papers call our kinds
 LIKE = 0.9  #: of two names that are one
 _TITLES = frozenset({"mr", "mrs", "ms", "miss", "dr", "prof", "esq"})
 
 Truth = Mapping[str, object]
+_CALLED = {"due": "due_date", "expires": "expiry_date", "what": "title"}  #: what the truth calls a field
 
 
 def _who(truth: str, answer: str) -> bool:
@@ -48,6 +49,9 @@ def _same(field: str, truth: str, answer: str) -> bool:
             return _reference(truth, answer)
         case "amount":
             return _amount(truth, answer)
+        case "what":
+            one, other = set(words_of(truth)), set(words_of(answer))
+            return bool(one & other) and (one <= other or other <= one)
         case _:
             return truth == answer
 
@@ -72,8 +76,13 @@ class Count:
 
 
 def verdict(field: str, truth: Truth, answer: str) -> str | None:
-    """Return right, wrong or blank; None where nothing was expected and nothing wrong was said."""
-    name = {"due": "due_date", "expires": "expiry_date"}.get(field, field)
+    """Return right, wrong or blank; None where nothing was expected and nothing wrong was said.
+
+    What a paper is about is judged where the truth has a title; of the others nobody says what it should be.
+    """
+    if field == "what" and not truth.get("title"):
+        return None
+    name = _CALLED.get(field, field)
     expected = truth.get(name)
     accept = truth.get("accept")
     also: Sequence[str] = accept.get(field, ()) if isinstance(accept, dict) else ()
@@ -91,7 +100,7 @@ def tally(judged: Iterable[tuple[Truth, Mapping[str, str]]]) -> dict[str, Count]
     for truth, answers in judged:
         for field, count in counts.items():
             said = verdict(field, truth, answers.get(field, ""))
-            name = {"due": "due_date", "expires": "expiry_date"}.get(field, field)
+            name = _CALLED.get(field, field)
             count.expected += truth.get(name) is not None
             count.right += said == "right"
             count.wrong += said == "wrong"

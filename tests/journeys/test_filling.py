@@ -78,3 +78,22 @@ def test_what_was_typed_is_never_written_over(desk: Page, reading_server: Server
     desk.keyboard.press("Alt+ArrowUp")
     expect(desk.get_by_label("Who", exact=True)).to_have_value("somebody else")
     expect(desk.get_by_label("Reference", exact=True)).to_have_value("")
+
+
+def test_a_word_clicked_or_several_drawn_over_go_into_the_field_at_hand(desk: Page) -> None:
+    reference = desk.get_by_label("Reference", exact=True)
+    expect(reference).to_have_value("C26551", timeout=60_000)
+    reference.fill("")
+    desk.locator(".pagewords").first.hover()
+    desk.locator(".pagewords > i[title='C26551']").first.click()
+    expect(reference).to_have_value("C26551")
+    expect(reference).to_be_focused()
+    expect(desk.locator(".evidence.reference.at")).to_be_visible()
+    who = desk.get_by_label("Who", exact=True)
+    who.fill("")
+    first, last = (desk.locator(f".pagewords > i[title='{word}']").first for word in ("Coastal", "Institute"))
+    first.hover()
+    desk.mouse.down()
+    last.hover()
+    desk.mouse.up()
+    expect(who).to_have_value("Coastal Safety Institute")

@@ -50,6 +50,7 @@ TABLE: dict[tuple[str, str], tuple[Any, int, Any]] = {
                                        "may_file": False}),
     ("post", "/api/desk/{number}/preview"): (SLIP, 404, None),
     ("get", "/api/desk/{number}/filling"): (None, 404, None),
+    ("get", "/api/desk/{number}/pages/{page}/words"): (None, 404, None),
     ("put", "/api/desk/{number}/slip"): (SLIP, 404, None),
     ("put", "/api/desk/{number}/later"): ({"later": True}, 404, None),
     ("post", "/api/desk/{number}/file"): (SLIP, 404, None),

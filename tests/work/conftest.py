@@ -2,6 +2,7 @@
 
 import pytest
 
+from tests.support import leave_slips_empty
 from tests.work.drive import SmallDrive, hand_in, small_drive
 from tests.work.lists import Lists
 from waka.records.desk import naming
@@ -33,3 +34,12 @@ def drive(deps: Deps) -> SmallDrive:
 @pytest.fixture
 def made(drive: SmallDrive) -> Lists:
     return Lists(drive)
+
+
+@pytest.fixture
+def filled(drive: SmallDrive) -> SmallDrive:
+    """The small drive of an office that has its slips filled in."""
+    with drive.deps.db.transaction() as conn:
+        url = conn.info.dsn + f" password={conn.info.password}"
+    leave_slips_empty(url, wish=False)
+    return drive

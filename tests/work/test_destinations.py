@@ -9,6 +9,7 @@ import pytest
 
 from tests.support import assert_records_agree
 from tests.work.drive import SmallDrive, hand_in
+from waka.core.words import worded
 from waka.errors import BadRequest, NameUnfit, WakaError
 from waka.records.desk import naming
 from waka.work.changes.ways import filing
@@ -71,13 +72,21 @@ def test_the_party_comes_before_the_kind_and_both_before_what_is_learned(
         assert found is not None
         ways.append((found.by, found.folder.path, found.make, found.path, found.why.code))
     assert ways == [
-        ("learned", "Finance/2026", "", "Finance/2026", "led_by_learned"),
+        ("learned", "Finance/2026", "", "Finance/2026", "led_by_learned_party"),
         ("kind", "Finance/2026", "", "Finance/2026", "led_by_kind"),
         ("party", "Letters", "Marlow Rope & Canvas", "Letters/Marlow Rope & Canvas", "led_by_party"),
     ]
-    # of another year nothing is learned, and what is chosen by hand is not argued with
+    # a folder of a year is learned as that of its documents, and what is chosen by hand is not argued with
     leads(drive, "", (party, ""))
-    assert lead_of(drive, number, Slip(**{**BILL, "when": "12.3.2024"})) is None
+    earlier = lead_of(drive, number, Slip(**{**BILL, "when": "12.3.2024"}))
+    assert earlier is not None and (earlier.make, earlier.path, earlier.sure) == (
+        "2024",
+        "Finance/2024",
+        False,
+    )
+    assert worded(earlier.why.code, earlier.why.facts) == (
+        "2 of the last 2 of this kind from Marlow Rope & Canvas went to Finance/2026"
+    )
     assert lead_of(drive, number, Slip(**BILL, folder=drive.folder("Letters"))) is None
 
 

@@ -8,7 +8,6 @@ import pytest
 from PIL import Image, ImageDraw
 from reportlab.pdfgen.canvas import Canvas
 
-from tests.support import leave_slips_empty
 from tests.work.drive import SmallDrive, hand_in
 from waka.core.ids import DocumentId, FolderId
 from waka.errors import NotFound
@@ -50,15 +49,6 @@ def photographed() -> bytes:
     out = io.BytesIO()
     picture.save(out, "JPEG", quality=80)
     return out.getvalue()
-
-
-@pytest.fixture
-def filled(drive: SmallDrive) -> SmallDrive:
-    """The small drive of an office that has its slips filled in."""
-    with drive.deps.db.transaction() as conn:
-        url = conn.info.dsn + f" password={conn.info.password}"
-    leave_slips_empty(url, wish=False)
-    return drive
 
 
 def read(deps: Deps) -> None:

@@ -1,6 +1,6 @@
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
 import { Alert, Button } from 'antd'
-import { useEffect, useState, type DragEvent } from 'react'
+import { useEffect, useRef, useState, type DragEvent } from 'react'
 import { useLocation, useNavigate, useParams } from 'react-router'
 import { FileName } from '../shared/FileName'
 import { api, told, type Arrival, type Slip } from '../shared/api/client'
@@ -15,6 +15,7 @@ import { isStillAt, isStillIn, whereAsked } from '../shared/redirect'
 import { DiscardDialog, DiscardedDrawer } from './Discarding'
 import { FilingSlip, type FiledNow, type Lead } from './FilingSlip'
 import { following, grouped } from './model'
+import { PageWords } from './PageWords'
 import { Queue } from './Queue'
 import { Uploads, type Upload } from './Uploads'
 import { useFilings } from './useFilings'
@@ -31,6 +32,7 @@ const MORE: KeyHint[] = [
   { keys: 'Tab', does: 'take the marked choice, go to the next field', group: 'The slip' },
   { keys: 'Esc', does: 'leave the field: then the letters act without Alt', group: 'The slip' },
   { keys: 'Alt O', does: 'what else was read for the field', group: 'The slip' },
+  { keys: 'Click', does: 'a word of the page, or draw over several: into the field', group: 'The slip' },
   { keys: 'Alt X', does: 'use the extension that fits', group: 'The slip' },
   { keys: 'Alt B', does: 'back to what could not be filed', group: 'Filing' },
   { keys: 'Alt L', does: 'set aside, or back in order', group: 'Filing' },
@@ -69,6 +71,8 @@ export function DeskView() {
   const current = waiting.find((arrival) => arrival.number === asked) ?? null
   const document = useQuery({ ...documentQuery(current?.number ?? 0), enabled: current !== null })
   const uploads = useUploads(() => void queries.invalidateQueries({ queryKey: ['desk'] }))
+
+  const takerRef = useRef<(text: string) => void>(() => undefined) // puts what stands on the page into the field at hand
 
   const show = (number: number | null) => {
     setShown({ number, from: pathname })
@@ -186,7 +190,7 @@ export function DeskView() {
         </div>
         {current && house.isSuccess ? (
           <>
-            {document.data ? <PageView key={`page-${String(current.number)}`} document={document.data} marks={marks} /> : <div className="opening">{document.error && <ProblemNote error={document.error} />}</div>}
+            {document.data ? <PageView key={`page-${String(current.number)}`} document={document.data} marks={marks} over={(page) => <PageWords number={current.number} page={page} onTake={(text) => takerRef.current(text)} />} /> : <div className="opening">{document.error && <ProblemNote error={document.error} />}</div>}
             <FilingSlip
               key={current.number}
               arrival={current}
@@ -198,6 +202,7 @@ export function DeskView() {
               onChange={() => filings.forget(current.number)}
               onLater={() => later.mutate()}
               onMarks={setMarks}
+              takerRef={takerRef}
             />
           </>
         ) : (

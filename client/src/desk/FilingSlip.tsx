@@ -1,6 +1,6 @@
 import { useQuery } from '@tanstack/react-query'
 import { Button } from 'antd'
-import { useEffect, useLayoutEffect, useState } from 'react'
+import { useEffect, useLayoutEffect, useState, type RefObject } from 'react'
 import { Problem, type Arrival, type Desk, type Preview, type Slip } from '../shared/api/client'
 import { houseQuery, outlineQuery, previewQuery } from '../shared/api/queries'
 import { number } from '../shared/format'
@@ -40,11 +40,12 @@ interface Props {
   isFiling: boolean
   onChange: () => void
   onLater: () => void
+  takerRef: RefObject<(text: string) => void> // what takes words of the page into the field at hand
   onMarks: (marks: Mark[]) => void // where on the pages stands what the slip was filled in with
 }
 
 /** The fields of one arrival, the name that composes itself from them, and where it will stand. */
-export function FilingSlip({ arrival, desk, last, refused, onFile, isFiling, onChange, onLater, onMarks }: Props) {
+export function FilingSlip({ arrival, desk, last, refused, onFile, isFiling, onChange, onLater, onMarks, takerRef }: Props) {
   const [kept, write] = useSlip(arrival)
   const { slip } = kept
   const house = useQuery(houseQuery)
@@ -76,6 +77,7 @@ export function FilingSlip({ arrival, desk, last, refused, onFile, isFiling, onC
   const isOfThis = settled === slip && preview.isSuccess && !preview.isPlaceholderData
   const lead = isOfThis && slip.folder === null ? preview.data.lead : null
   const lacking = lackingOf(slip, preview.data && { ...preview.data, lead })
+  const isLeadDoubtful = slip.folder === null && preview.data?.lead?.sure === false && !filled.wasLookedAt('folder')
   const toWhatLacks = () => {
     const lacking = firstOf(lackingOf(slip, preview.data))
     if (lacking && isLookedAt) focusOn(inputs, lacking)
@@ -93,7 +95,7 @@ export function FilingSlip({ arrival, desk, last, refused, onFile, isFiling, onC
       toWhatLacks()
       return
     }
-    const [doubtful] = filled.doubtful
+    const [doubtful] = [...filled.doubtful, ...(isLeadDoubtful ? ['folder'] : [])]
     if (doubtful) return focusOn(inputs, doubtful)
     // what is known to be refused is not left; all else is filed while the next one is looked at
     onFile(slip, isOfThis && isRefused(preview.data), lead)
@@ -127,6 +129,11 @@ export function FilingSlip({ arrival, desk, last, refused, onFile, isFiling, onC
     const other = filled.other()
     if (other !== null && filled.at !== null) change(withTyped(slip, filled.at, other))
   }
+  useEffect(() => {
+    takerRef.current = (text) => {
+      if (filled.at !== null && filled.at !== 'kind' && filled.at !== 'folder') change(withTyped(slip, filled.at, text))
+    }
+  })
   const asVersion = (wish: boolean) => change({ as_version: wish })
   const turnVersion = () => {
     if (preview.data?.stands) asVersion(!slip.as_version)
@@ -155,7 +162,7 @@ export function FilingSlip({ arrival, desk, last, refused, onFile, isFiling, onC
       </div>
       <Fields {...{ slip, change, inputs, submit, asked, filled }} isOfWho={!preview.isPlaceholderData && settled.who === slip.who} house={house.data} preview={preview.data} problems={problems} />
       <NameBox preview={preview.data} problems={problems} asVersion={slip.as_version} onUseExtension={takeExtension} onAsVersion={asVersion} />
-      <Where {...{ slip, change, desk, inputs, submit }} folders={outline.data?.folders ?? []} preview={preview.data} />
+      <Where {...{ slip, change, desk, inputs, submit }} isDoubtful={isLeadDoubtful} folders={outline.data?.folders ?? []} preview={preview.data} />
       <FurtherFields {...{ slip, change, submit, asked, filled }} house={house.data} preview={preview.data} problems={problems} />
       {preview.data && <NeighbourStrip preview={preview.data} />}
       <SlipState kept={kept} number={arrival.number} />

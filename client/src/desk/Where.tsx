@@ -16,14 +16,15 @@ interface Props {
   submit: () => void
   folders: OutlineEntry[]
   preview: Preview | undefined
+  isDoubtful: boolean // where it leads, which has to be looked at
 }
 
 /** The destination: type-ahead over folders, the lately used first, the outline to walk beneath. */
-export function Where({ slip, change, desk, inputs, submit, folders, preview }: Props) {
+export function Where({ slip, change, desk, inputs, submit, folders, preview, isDoubtful }: Props) {
   const chosen = folders.find((folder) => folder.id === slip.folder)
   const lead = slip.folder === null ? preview?.lead : null
   return (
-    <div className="where">
+    <div className="where" data-field="folder">
       <div className="wherehead">
         <h2>
           Where <kbd>/</kbd>
@@ -42,7 +43,8 @@ export function Where({ slip, change, desk, inputs, submit, folders, preview }: 
         )}
       </div>
       {lead && (
-        <small className="leads">
+        <small className={isDoubtful ? 'leads wait' : 'leads'}>
+          {isDoubtful && 'look: '}
           {worded(lead.why)}
           {lead.make && `; ${plural(lead.make.split('/').length, 'folder')} will be made`}
         </small>

@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest'
 import { EMPTY } from '../shared/fields'
 import { doubtfulIn, filledIn, isUntouched, marksOf, otherThan, readIn, type Offered, type Offers } from './filling'
 
-const offered = (value: string, part: Partial<Offered> = {}): Offered => ({ value, shown: value, page: 1, box: [0.1, 0.2, 0.3, 0.1], why: { code: 'read_on_page', facts: { page: 1 } }, sure: true, ...part })
+const offered = (value: string, part: Partial<Offered> = {}): Offered => ({ value, shown: value, page: 1, box: [0.1, 0.2, 0.3, 0.1], why: { code: 'read_on_page', facts: { page: 1 } }, sure: true, confidence: 0.99, ...part })
 const OFFERS: Offers = {
   kind: [offered('invoice', { box: null, page: null })],
   when: [offered('2025-03-12', { sure: false }), offered('2025-04-01', { sure: false })],

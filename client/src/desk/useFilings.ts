@@ -39,7 +39,7 @@ export function useFilings(onFiled: (filed: FiledNow) => void) {
       queries.setQueryData(deskQuery.queryKey, (old) =>
         old && { ...old, waiting: old.waiting.filter((a) => a.number !== number), filed_today: old.filed_today + 1 })
       onFiled({ listId: outcome.list_id, number: outcome.number, path: outcome.path, slip })
-      void queries.invalidateQueries({ predicate: (query) => ['outline', 'folder', 'list', 'logbook', 'house'].includes(String(query.queryKey[0])) })
+      void queries.invalidateQueries({ predicate: (query) => ['outline', 'folder', 'list', 'logbook', 'house', 'filling'].includes(String(query.queryKey[0])) })
       await queries.invalidateQueries({ queryKey: ['desk'] })
       turn(number, null)
       return true

@@ -49,6 +49,7 @@ export function useFilling(arrival: Arrival, kept: Kept, write: (part: Partial<S
       setAt(code)
       if (code !== null && !looked.has(code)) setLooked(new Set([...looked, code]))
     },
+    wasLookedAt: (code: string) => looked.has(code),
     other: () => (at === null ? null : otherThan(slip, offers, at)?.value ?? null),
     at,
   }

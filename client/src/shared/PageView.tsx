@@ -1,5 +1,5 @@
 import { useQuery } from '@tanstack/react-query'
-import { useEffect, useRef, useState } from 'react'
+import { useEffect, useRef, useState, type ReactNode } from 'react'
 import { useSettled } from './useSettled'
 import { fileUrl, formattedUrl, pageUrl, type Document } from './api/client'
 import { matchesQuery, textQuery } from './api/queries'
@@ -25,13 +25,14 @@ export const NO_MARKS: Mark[] = []
 interface Props {
   document: Document
   marks?: Mark[]
+  over?: (page: number) => ReactNode // what lies over the picture of a page, from 1
   version?: number | null // an earlier one, by its id, which `document` then describes
   keys?: boolean
   searchable?: boolean
 }
 
 /** The document itself, large: its pages as pictures, or its text. `0` fits it to the width again. */
-export function PageView({ document, marks = NO_MARKS, version = null, keys = true, searchable = false }: Props) {
+export function PageView({ document, marks = NO_MARKS, over, version = null, keys = true, searchable = false }: Props) {
   const [zoom, setZoom] = useState(1)
   const [turn, setTurn] = useState(0) // quarter turns to the right
   const [words, setWords] = useState('')
@@ -132,7 +133,7 @@ export function PageView({ document, marks = NO_MARKS, version = null, keys = tr
         aria-label="Pages"
         onScroll={(event) => setPage(pageAt(event.currentTarget))}
       >
-        <Body document={document} version={version} zoom={zoom} turn={turn} hits={found} words={asked} marks={marks} />
+        <Body document={document} version={version} zoom={zoom} turn={turn} hits={found} words={asked} marks={marks} over={over} />
       </div>
     </section>
   )
@@ -155,7 +156,9 @@ interface Shown {
   version: number | null
 }
 
-function Body({ document, version, zoom, turn, hits, words, marks }: Shown & { zoom: number; turn: number; hits: Hit[]; words: string; marks: Mark[] }) {
+type Over = ((page: number) => ReactNode) | undefined
+
+function Body({ document, version, zoom, turn, hits, words, marks, over }: Shown & { zoom: number; turn: number; hits: Hit[]; words: string; marks: Mark[]; over: Over }) {
   if (document.trouble) {
     return (
       <div className="notice">
@@ -166,12 +169,12 @@ function Body({ document, version, zoom, turn, hits, words, marks }: Shown & { z
     )
   }
   if (!document.was_read) return <div className="notice">Waka is reading this document …</div>
-  if ((document.pages ?? 0) > 0) return <Sheets key={document.sha256} document={document} version={version} zoom={zoom} turn={turn} hits={hits} marks={marks} />
+  if ((document.pages ?? 0) > 0) return <Sheets key={document.sha256} document={document} version={version} zoom={zoom} turn={turn} hits={hits} marks={marks} over={over} />
   if (document.has_form) return <iframe className="formatted" title={`The text of ${document.name}`} sandbox="" src={formattedUrl(document.number, words, version)} />
   return <TextBody document={document} version={version} />
 }
 
-function Sheets({ document, version, zoom, turn, hits, marks }: Shown & { zoom: number; turn: number; hits: Hit[]; marks: Mark[] }) {
+function Sheets({ document, version, zoom, turn, hits, marks, over }: Shown & { zoom: number; turn: number; hits: Hit[]; marks: Mark[]; over: Over }) {
   const box = useRef<HTMLDivElement>(null)
   const [room, setRoom] = useState(0)
   const [failed, setFailed] = useState(false)
@@ -213,6 +216,7 @@ function Sheets({ document, version, zoom, turn, hits, marks }: Shown & { zoom: 
               .map((mark) => (
                 <i key={mark.field} className={`evidence ${mark.field}${mark.isAtHand ? ' at' : ''}`} data-mark={mark.field} style={placed(mark.box)} />
               ))}
+            {over?.(at + 1)}
           </span>
         ))}
     </div>

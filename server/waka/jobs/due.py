@@ -11,7 +11,7 @@ from waka.core.ids import ListId
 from waka.records.background import jobs
 from waka.records.background.jobs import Job
 from waka.records.changes import lists
-from waka.records.documents import contents
+from waka.records.documents import contents, sketches
 from waka.records.finding import to_index
 from waka.work.deps import Deps
 from waka.work.documents import words
@@ -41,6 +41,8 @@ class Look:
             due += [list_job("settling", found) for found in lists.interrupted(conn)]
             if to_index.is_any(conn):
                 due.append(Job(task="index", subject="index"))
+            if sketches.is_any(conn):
+                due.append(Job(task="sketches", subject="sketches"))
             if patterns.is_due(conn):
                 due.append(Job(task="names", subject="names"))
             self._put(conn, (job for job in due if job.subject not in known))

@@ -13,7 +13,7 @@ from waka.work.changes.check import check_list
 from waka.work.changes.run import run_list
 from waka.work.deps import Deps
 from waka.work.desk import uploading
-from waka.work.documents import page_cache
+from waka.work.documents import alike, page_cache
 from waka.work.documents.reading import read_all
 from waka.work.documents.words import read_words
 from waka.work.outside.taking_in import index_next
@@ -78,6 +78,11 @@ def _index(deps: Deps, args: Args, stop: threading.Event) -> None:
         pass
 
 
+def _sketches(deps: Deps, args: Args, stop: threading.Event) -> None:
+    while not stop.is_set() and alike.make_next(deps):
+        pass
+
+
 def _read_names(deps: Deps, args: Args, stop: threading.Event) -> None:
     patterns.read_names(deps, stop)
 
@@ -94,6 +99,7 @@ TASKS = (
     Task(name="reading", queue="reading", do=_read, shown="The text of some documents"),
     Task(name="words", queue="words", do=_words, shown="What stands on some pages"),
     Task(name="index", queue="index", do=_index, shown="The search words of some documents"),
+    Task(name="sketches", queue="index", do=_sketches, shown="What some texts are compared by"),
     Task(name="names", queue="upkeep", do=_read_names, shown="Whether names conform to a new pattern"),
     Task(
         name="tidying", queue="upkeep", do=_tidy, shown="Clearing away what is not needed", cron="17 * * * *"

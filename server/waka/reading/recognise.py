@@ -32,11 +32,14 @@ _NO_SPACE_BESIDE = frozenset("@")
 Points = NDArray[np.float32]  #: four corners, each x and y, clockwise from the top left
 
 
+#: a word, where it begins and ends along its line, from 0 to 1, and how sure its least sure letter is
+_Along = tuple[str, float, float, float]
+
+
 @dataclass(frozen=True, slots=True)
 class _Line:
     corners: Points
-    words: list[tuple[str, float, float]]  #: each with where it begins and ends along the line, from 0 to 1
-    sure: float
+    words: list[_Along]
     seen: Points  #: its corners on the picture as it is shown, as shares of it
 
 
@@ -56,11 +59,11 @@ def recognise(picture: Image) -> PageWords:
     read, upside_down = _read(pixels, boxes)
     whole = np.array([width, height], dtype=np.float32)
     lines = []
-    for corners, words, sure in read:
+    for corners, words in read:
         # a quarter turn to the left was made to read it: back, as the picture is shown
         shown = np.stack([height - corners[:, 1], corners[:, 0]], axis=1) if quarter else corners
         seen = (shown / (whole[::-1] if quarter else whole)).astype(np.float32)
-        lines.append(_Line(whole - corners if upside_down else corners, words, sure, seen))
+        lines.append(_Line(whole - corners if upside_down else corners, words, seen))
     shrink = PAGE_WIDTH / width if height >= width else PAGE_WIDTH / height
     straight = _straightened(lines, width)
     return PageWords(
@@ -103,9 +106,7 @@ def _is_tall(box: Points) -> bool:
     return bool(down > _TALL * across)
 
 
-def _read(
-    pixels: NDArray[np.uint8], boxes: list[Points]
-) -> tuple[list[tuple[Points, list[tuple[str, float, float]], float]], bool]:
+def _read(pixels: NDArray[np.uint8], boxes: list[Points]) -> tuple[list[tuple[Points, list[_Along]]], bool]:
     """Return the lines in *boxes*, and whether most of them stand on their heads."""
     if not boxes:
         return [], False
@@ -119,7 +120,7 @@ def _read(
     lines = []
     for box, (words, sure) in zip(boxes, read, strict=True):
         if words and sure >= _LEAST_SURE:
-            lines.append((np.roll(box, 2, axis=0) if upside_down else box, words, sure))
+            lines.append((np.roll(box, 2, axis=0) if upside_down else box, words))
     return lines, upside_down
 
 
@@ -135,11 +136,11 @@ class _Decoder:
 
     def __call__(
         self, seen: NDArray[np.float32], *_: object, **told: Any
-    ) -> list[tuple[list[tuple[str, float, float]], float]]:
+    ) -> list[tuple[list[_Along], float]]:
         shares = [ratio / told["max_wh_ratio"] for ratio in told["wh_ratio_list"]]
         return [self._line(steps, share) for steps, share in zip(seen, shares, strict=True)]
 
-    def _line(self, steps: NDArray[np.float32], share: float) -> tuple[list[tuple[str, float, float]], float]:
+    def _line(self, steps: NDArray[np.float32], share: float) -> tuple[list[_Along], float]:
         best = steps.argmax(axis=1)
         first = np.ones(len(best), dtype=bool)
         first[1:] = best[1:] != best[:-1]
@@ -148,19 +149,20 @@ class _Decoder:
             return [], 0.0
         sure = float(steps[at, best[at]].mean())
         length = max(1.0, len(steps) * share)  # the rest is padding
-        words: list[tuple[str, float, float]] = []
-        text, begin, last = "", 0.0, 0
+        words: list[_Along] = []
+        text, begin, last, least = "", 0.0, 0, 1.0
         for step in at:
             letter = self._letters[best[step]]
             if text and (letter == " " or self._is_space(steps[last + 1 : step], text[-1], letter)):
                 middle = (last + int(step)) / 2
-                words.append((text, begin / length, middle / length))
-                text, begin = "", middle
+                words.append((text, begin / length, middle / length, least))
+                text, begin, least = "", middle, 1.0
             if letter != " ":
                 text += letter
+                least = min(least, float(steps[step, best[step]]))
             last = int(step)
         if text:
-            words.append((text, begin / length, 1.0))
+            words.append((text, begin / length, 1.0, least))
         return words, sure
 
     def _is_space(self, between: NDArray[np.float32], before: str, after: str) -> bool:
@@ -199,10 +201,10 @@ def _words(line: _Line, shrink: float) -> list[WordAt]:
     # a box is drawn a little wider than its letters
     slack = 0.12 * (bottom - top)
     found = []
-    for text, begin, end in line.words:
+    for text, begin, end, sure in line.words:
         x1, x2 = left + (right - left) * begin, left + (right - left) * end
         found.append(
-            (text, x1 * shrink, (top + slack) * shrink, x2 * shrink, (bottom - slack) * shrink, line.sure)
+            (text, x1 * shrink, (top + slack) * shrink, x2 * shrink, (bottom - slack) * shrink, sure)
         )
     return found
 
@@ -211,7 +213,7 @@ def _drawn(line: _Line) -> list[Box]:
     """Return the boxes of a line's words on the picture as it is shown."""
     top, bottom = line.seen[[0, 1]], line.seen[[3, 2]]
     found = []
-    for _, begin, end in line.words:
+    for _, begin, end, _ in line.words:
         ends = np.array([edge[0] + (edge[1] - edge[0]) * at for edge in (top, bottom) for at in (begin, end)])
         (left, upper), (right, lower) = ends.min(axis=0).tolist(), ends.max(axis=0).tolist()
         found.append((left, upper, right, lower))

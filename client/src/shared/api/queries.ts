@@ -24,6 +24,14 @@ export const fillingQuery = (number: number) =>
     staleTime: 60_000,
   })
 
+/** The words on a page of an arrival, to be taken into its slip. */
+export const pageWordsQuery = (number: number, page: number) =>
+  queryOptions({
+    queryKey: ['pageWords', number, page],
+    queryFn: () => told(api.GET('/api/desk/{number}/pages/{page}/words', { params: { path: { number, page } } })),
+    staleTime: 60_000,
+  })
+
 export const discardedQuery = queryOptions({ queryKey: ['desk', 'discarded'], queryFn: () => told(api.GET('/api/desk/discarded')) })
 
 export const outlineQuery = queryOptions({ queryKey: ['outline'], queryFn: () => told(api.GET('/api/folders')), staleTime: 5_000 })

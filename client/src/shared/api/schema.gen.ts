@@ -227,6 +227,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/desk/{number}/pages/{page}/words": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The words on a page, for a person to take them into the slip. */
+        get: operations["desk_get_page_words_desk__int_number__pages__int_page__words_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/desk/{number}/preview": {
         parameters: {
             query?: never;
@@ -3483,6 +3500,11 @@ export interface components {
             make: string;
             /** Path */
             path: string;
+            /**
+             * Sure
+             * @description Enough that nobody need look at it twice
+             */
+            sure: boolean;
             why: components["schemas"]["Said"];
         };
         /** LearnedPattern */
@@ -4043,6 +4065,11 @@ export interface components {
                 number
             ] | null;
             /**
+             * Confidence
+             * @description The probability, 0 to 1, that it is right
+             */
+            confidence: number;
+            /**
              * Page
              * @description From 1; None where it stands on none
              */
@@ -4223,6 +4250,14 @@ export interface components {
             private: boolean;
             /** Right */
             right: string;
+        };
+        /** PageWords */
+        PageWords: {
+            /**
+             * Words
+             * @description As they are read, line by line; none where nobody has read the page yet
+             */
+            words: components["schemas"]["WordOn"][];
         };
         /** PartForm */
         PartForm: {
@@ -5312,6 +5347,26 @@ export interface components {
              * @default null
              */
             team: number | null;
+        };
+        /** WordOn */
+        WordOn: {
+            /**
+             * Box
+             * @description Left, top, width and height as shares of the page
+             */
+            box: [
+                number,
+                number,
+                number,
+                number
+            ];
+            /**
+             * Line
+             * @description That it is in, downwards
+             */
+            line: number;
+            /** Text */
+            text: string;
         };
     };
     responses: never;
@@ -6766,6 +6821,92 @@ export interface operations {
             };
             /** @description Conflict */
             409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Refused before anything moved */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    desk_get_page_words_desk__int_number__pages__int_page__words_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                number: number;
+                page: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PageWords"];
+                };
+            };
+            /** @description Not understood */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not allowed */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
                 headers: {
                     [name: string]: unknown;
                 };

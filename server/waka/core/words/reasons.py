@@ -63,6 +63,9 @@ _NOT_UNDERSTOOD = {
     "read_on_page": "read on page {page}",
     "read_in_text": "read in the text",
     "read_in_mail": "from the head of the mail",
+    "read_learned_who": "{count} of {of} papers that look like this one are from {name}",
+    "read_learned_kind": "{count} of {of} papers that look like this one are of the kind {name}",
+    "read_learned_what": "{count} of {of} papers of this kind from {name} are called this",
     "read_exactly": "from the file itself, which says it exactly",
     "too_much": "“{typed}” is too long",
     "no_kind": "There is no kind “{typed}”",
@@ -97,7 +100,8 @@ _LEADS = {
     "led_by_charter": "where the charter of {name} files this kind",
     "led_by_party": "where documents of {name} go",
     "led_by_kind": "where documents of the kind {name} go",
-    "led_by_learned": "where such documents were filed lately",
+    "led_by_learned_party": "{count} of the last {of} of this kind from {name} went to {path}",
+    "led_by_learned_kind": "{count} of the last {of} of the kind {name} went to {path}",
 }
 REASONS: dict[str, str] = (
     _LOGBOOK | _NOT_TAKEN | _OF_PATTERNS | _NOT_UNDERSTOOD | _OF_PARTIES | _ODD_NAMES | _LEADS

@@ -42,6 +42,8 @@ with read as (
     from read r where c.sha256 = r.sha256 returning c.sha256
 ), cleared as (
     delete from stuck where part = 'reading' and subject in (select encode(sha256, 'hex') from read)
+), compared as (
+    insert into sketch_due select k.sha256 from kept k join read r using (sha256) where r.text <> '' on conflict do nothing
 )
 -- the filed documents that have these bytes, and so are found by their words
 insert into search_due select d.id from document d join kept using (sha256) where d.state = 'filed' on conflict do nothing
@@ -55,5 +57,9 @@ with forgotten as (
     returning c.sha256
 ), words as (
     delete from content_words where sha256 in (select sha256 from forgotten)
+), due as (
+    delete from sketch_due where sha256 in (select sha256 from forgotten)
+), sketches as (
+    delete from content_sketch where sha256 in (select sha256 from forgotten)
 )
 select sha256 from forgotten

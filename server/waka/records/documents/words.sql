@@ -43,6 +43,8 @@ with kept as (
     -- text that was recognised, where the file itself has none
     update content c set text = %(text)s from kept
     where c.sha256 = kept.sha256 and c.text = '' and %(text)s <> '' returning c.sha256
+), compared as (
+    insert into sketch_due select sha256 from told on conflict do nothing
 )
 insert into search_due select d.id from document d join told using (sha256) where d.state = 'filed' on conflict do nothing
 

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Sequence
 from dataclasses import dataclass
+from datetime import date
 
 from psycopg import Connection
 
@@ -89,25 +90,24 @@ def way(conn: Connection, person: PersonId, names: Sequence[str]) -> list[Way]:
     return rows(conn, SQL["way"], args, Way)
 
 
-def where_such_stand(
-    conn: Connection,
-    person: PersonId,
-    *,
-    party: PartyId,
-    kind: str,
-    year: int | None,
-    latest: int,
-    least: int,
-) -> FolderId | None:
-    """Return the folder, which the person may file in, where most of the *latest* documents of a party and kind stand.
+BACK = 20_000  #: numbers that the documents of a kind are looked for among, of whatever party
 
-    *year*: of their dates, where it counts. None where fewer than *least* of them stand together.
-    """
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class SuchFiled:
+    path: str
+    when: date | None
+    who: str | None
+
+
+def such_filed(
+    conn: Connection, person: PersonId, *, kind: str, party: PartyId | None, latest: int
+) -> list[SuchFiled]:
+    """Return where the *latest* documents of a kind stand, of *party* or of any, where the person may file."""
     args: dict[str, object] = {
-        "person": person, "party": party, "kind": kind, "year": year, "latest": latest, "least": least,
+        "person": person, "kind": kind, "party": party, "latest": latest, "back": BACK,
     }  # fmt: skip
-    found = conn.execute(SQL["where_such_stand"], args).fetchone()
-    return FolderId(found[0]) if found is not None else None
+    return rows(conn, SQL["such_filed"], args, SuchFiled)
 
 
 def recent_destinations(conn: Connection, person: PersonId) -> list[FolderId]:

@@ -15,6 +15,7 @@ from waka.work.changes.ways import discarding, filing
 from waka.work.desk import keeping as keeping_slips
 from waka.work.desk import queue as desk
 from waka.work.desk.filling import Offered, filling
+from waka.work.desk.page_words import words_on
 from waka.work.naming.destinations import Lead
 from waka.work.naming.preview import Preview
 from waka.work.naming.preview import preview as look_ahead
@@ -88,7 +89,12 @@ def _preview(seen: Preview) -> sd.Preview:
 def _lead(found: Lead) -> sd.Lead:
     folder = s.FolderHead.model_validate(found.folder, extra="ignore")
     return sd.Lead(
-        by=found.by, why=s.Said.model_validate(found.why), folder=folder, make=found.make, path=found.path
+        by=found.by,
+        why=s.Said.model_validate(found.why),
+        folder=folder,
+        make=found.make,
+        path=found.path,
+        sure=found.sure,
     )
 
 
@@ -115,7 +121,18 @@ def _offered(one: Offered) -> sd.OfferedValue:
         box=box,
         why=s.Said.model_validate(one.why),
         sure=one.sure,
+        confidence=one.confidence,
     )
+
+
+@bp.get(
+    "/desk/<int:number>/pages/<int:page>/words",
+    responses={200: sd.PageWords, 401: s.Problem, 404: s.Problem, 503: s.Problem},
+)
+def get_page_words(path: s.PagePath) -> Response:
+    """The words on a page, for a person to take them into the slip."""
+    found = words_on(deps(), person().id, path.number, path.page)
+    return reply(sd.PageWords(words=[sd.WordOn.model_validate(one) for one in found]))
 
 
 @bp.put("/desk/<int:number>/slip", responses={200: sd.Edition, **REFUSALS})

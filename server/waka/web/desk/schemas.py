@@ -104,6 +104,7 @@ class OfferedValue(Wire):
     )
     why: Said
     sure: bool = Field(description="Enough that nobody need look at it twice")
+    confidence: float = Field(description="The probability, 0 to 1, that it is right")
 
 
 class Filling(Wire):
@@ -111,6 +112,20 @@ class Filling(Wire):
         description="waits: nobody has read the pages yet; off: the office wants no slips filled in"
     )
     fields: dict[str, list[OfferedValue]] = Field(description="By field, the likeliest first")
+
+
+class WordOn(Wire):
+    text: str
+    box: tuple[float, float, float, float] = Field(
+        description="Left, top, width and height as shares of the page"
+    )
+    line: int = Field(description="That it is in, downwards")
+
+
+class PageWords(Wire):
+    words: list[WordOn] = Field(
+        description="As they are read, line by line; none where nobody has read the page yet"
+    )
 
 
 class Notice(Wire):
@@ -177,6 +192,7 @@ class Lead(Wire):
     folder: FolderHead = Field(description="The deepest folder of it that is there")
     make: str = Field(description="The path beneath that is still to be made; empty where all of it is there")
     path: str
+    sure: bool = Field(description="Enough that nobody need look at it twice")
 
 
 class Preview(Wire):

@@ -10,11 +10,13 @@ from typing import Literal, TypeVar
 from psycopg import Connection
 
 from waka.core.changes.findings import Said, said
+from waka.core.fields.evidence.confidence import SURE, confidence
 from waka.core.fields.evidence.context import Found
 from waka.core.fields.evidence.page import Box
 from waka.core.fields.evidence.senders import Office
 from waka.core.fields.evidence.slip import Clerk, Read
 from waka.core.ids import DocumentId, PersonId
+from waka.core.learning.votes import LEARNED
 from waka.records.desk import naming
 from waka.records.rules import fields
 from waka.work import office
@@ -22,6 +24,8 @@ from waka.work.deps import Deps
 from waka.work.documents import words
 from waka.work.documents.looking import find
 from waka.work.documents.papers import as_parts
+
+from .learned import Learned, learned, neighbours, why_learned
 
 MOST = 5  #: candidates of a field that are offered
 T = TypeVar("T")
@@ -37,6 +41,7 @@ class Offered:
     box: Box | None
     why: Said
     sure: bool  #: enough that nobody need look at it twice
+    confidence: float  #: the probability, 0 to 1, that it is right
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -57,7 +62,10 @@ def filling(deps: Deps, person: PersonId, number: DocumentId) -> Filling:
     parts = words.of(deps, document.sha256)
     if parts is None:
         return Filling(state="read" if document.trouble else "waits", fields={})
-    told = _offered(clerk.read(as_parts(parts)), house)
+    read = clerk.read(as_parts(parts))
+    with deps.db.transaction() as conn:
+        found = learned(read, neighbours(deps, conn, person, document))
+    told = _offered(_Reading(read, found, house))
     if not document.pages:
         # what has no pages has no places on them to point at
         told = {
@@ -73,7 +81,7 @@ def _of_text(why: Said) -> Said:
 
 @dataclass(frozen=True, slots=True)
 class _House:
-    kinds: frozenset[str]
+    kinds: Mapping[str, str]  #: labels of those that are asked for, by their codes
     further: Mapping[
         str, Sequence[str]
     ]  #: codes of further fields that are asked for, with the kinds that have them
@@ -89,64 +97,63 @@ def _clerk(conn: Connection, person: PersonId) -> tuple[Clerk, _House]:
         settings.date_order,
         settings.currency,
     )
-    kinds = frozenset(kind.code for kind in naming.kinds(conn) if not kind.retired)
+    kinds = {kind.code: kind.label for kind in naming.kinds(conn) if not kind.retired}
     registry = fields.registry(conn)
     further = {one.code: one.kinds for one in registry.further if not one.retired}
     return clerk, _House(kinds, further, settings.currency)
 
 
-def _offered(read: Read, house: _House) -> dict[str, list[Offered]]:
-    told: dict[str, list[Offered]] = {}
-    if read.sorts and read.kind in house.kinds:
-        title = read.sorts[0].title
-        box = title.box() if title is not None else None
-        told["kind"] = [
-            Offered(
-                value=read.kind or "", shown=title.text if title else "", box=box, why=_why(read.sorts[0].why, box),
-                sure=_is_clear([one.score for one in read.sorts]),
-            )
-        ]  # fmt: skip
-    for code, found in (("who", read.who), ("reference", read.reference), ("what", read.what)):
-        told[code] = _some(found, str)
-    told["when"] = _some(read.when, _day)
+@dataclass(frozen=True, slots=True)
+class _Reading:
+    read: Read
+    found: Learned
+    house: _House
+
+    def some(
+        self, field: str, found: Sequence[Found[T]], typed: Callable[[T], str],
+        of: Callable[[T], str] = str,
+    ) -> list[Offered]:  # fmt: skip
+        """Return the first of what was *found* for *field*. *of*: of what papers alike are, where only they say it."""
+        told = []
+        for at, one in enumerate(found[:MOST]):
+            likely = confidence(field, [one, *found[:at], *found[at + 1 :]])
+            if one.why == LEARNED:
+                why = why_learned(field, str(one.value), self.found, of(one.value))
+            else:
+                why = _why(one.why, one.box)
+            told.append(
+                Offered(
+                    value=typed(one.value), shown=one.text, box=one.box, why=why,
+                    sure=at == 0 and likely >= SURE, confidence=round(likely, 3),
+                )
+            )  # fmt: skip
+        return told
+
+
+def _offered(reading: _Reading) -> dict[str, list[Offered]]:
+    read, found, house = reading.read, reading.found, reading.house
+    who = found.who[0].value if found.who else ""
+    kinds = [one for one in found.kind if one.value in house.kinds]
+    told = {
+        "kind": reading.some("kind", kinds, str, house.kinds.__getitem__),
+        "who": reading.some("who", found.who, str),
+        "when": reading.some("when", read.when, date.isoformat),
+        "what": reading.some("what", found.what, str, lambda _: who),
+        "reference": reading.some("reference", read.reference, str),
+    }  # fmt: skip
     foreign = f" {read.currency}" if read.currency not in (None, house.currency) else ""
-    told["amount"] = _some(read.amount, lambda value: f"{value}{foreign}")
+    told["amount"] = reading.some("amount", read.amount, lambda value: f"{value}{foreign}")
+    kind = told["kind"][0].value if told["kind"] else None
     for code, days in (("due", read.due), ("expires", read.expires)):
-        if code in house.further and (not house.further[code] or read.kind in house.further[code]):
-            told[code] = _some(days, _day)
-    if read.kind == "coursework":
-        for code, further in (("learner", read.who), ("assignment", read.what)):
-            if code in house.further:
-                told[code] = _some(further, str)
+        if code in house.further and (not house.further[code] or kind in house.further[code]):
+            told[code] = reading.some(code, days, date.isoformat)
+    if kind == "coursework":
+        told |= {
+            code: told[of]
+            for code, of in (("learner", "who"), ("assignment", "what"))
+            if code in house.further
+        }
     return {code: some for code, some in told.items() if some}
-
-
-def _some(found: Sequence[Found[T]], typed: Callable[[T], str]) -> list[Offered]:
-    clear = _is_clear([one.score for one in found])
-    return [
-        Offered(
-            value=typed(one.value),
-            shown=one.text,
-            box=one.box,
-            why=_why(one.why, one.box),
-            sure=clear and at == 0,
-        )
-        for at, one in enumerate(found[:MOST])
-    ]
-
-
-CLEAR, APART = (
-    3.8,
-    1.2,
-)  #: the score of the first from which on it is sure, and how far the second stands behind it
-
-
-def _is_clear(scores: Sequence[float]) -> bool:
-    return bool(scores) and scores[0] >= CLEAR and (len(scores) < 2 or scores[0] - scores[1] >= APART)
-
-
-def _day(value: date) -> str:
-    return value.isoformat()
 
 
 def _why(why: str, box: Box | None) -> Said:

@@ -3,13 +3,14 @@
 from __future__ import annotations
 
 from collections.abc import Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from typing import Literal
 
 from psycopg import Connection
 
 from waka.core.changes.findings import Said, said
 from waka.core.ids import PersonId
+from waka.core.learning.places import Filed, place
 from waka.core.names import Destination, Fields, Led, Missing, PatternError
 from waka.errors import BadRequest
 from waka.records.folders import folders
@@ -23,7 +24,7 @@ from .slips import Understood
 
 LedBy = Literal["charter", "party", "kind", "learned"]
 LEARNED_FROM = 20  #: the latest documents of the same party and kind
-LEARNED_LEAST = 2
+LEARNED_FROM_KIND = 40  #: the latest documents of the same kind
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -35,6 +36,7 @@ class Lead:
     folder: Folder
     make: str
     path: str  #: of all of it
+    sure: bool = True  #: enough that nobody need look at it twice
 
 
 def read(conn: Connection, text: str) -> Destination:
@@ -85,7 +87,7 @@ def lead(conn: Connection, person: PersonId, house: Naming, slip: Understood, va
             led = read(conn, text).lead(values, house.parties)
         except PatternError:  # of a field that is gone
             continue
-        found = _usable(conn, person, by, why, led)
+        found = _usable(conn, person, by, why, _levels(led))
         if found is not None:
             return found
     return _learned(conn, person, house, slip)
@@ -108,20 +110,23 @@ def _by_charter(
         except PatternError:  # of a field that is gone
             continue
         why = said("led_by_charter", name=folder.path or "Drive")
-        found = _usable(
-            conn, person, "charter", why, led, above=folder.path.split("/") if folder.path else ()
-        )
+        above = folder.path.split("/") if folder.path else []
+        found = _usable(conn, person, "charter", why, _levels(led, above))
         if found is not None:
             return found
     return None
 
 
+def _levels(led: Led | Missing, above: Sequence[str] = ()) -> list[str] | None:
+    return None if isinstance(led, Missing) else [*above, *(level.text for level in led.levels)]
+
+
 def _usable(
-    conn: Connection, person: PersonId, by: LedBy, why: Said, led: Led | Missing, above: Sequence[str] = ()
+    conn: Connection, person: PersonId, by: LedBy, why: Said, names: Sequence[str] | None
 ) -> Lead | None:
-    if isinstance(led, Missing):
+    """Return the folder that *names* lead to from the root; None where there are none, or nobody may file there."""
+    if names is None:
         return None
-    names = [*above, *(level.text for level in led.levels)]
     way = folders.way(conn, person, names)
     deepest = way[-1]
     # whoever may not see where the way ends is not told of it
@@ -136,14 +141,24 @@ def _usable(
 
 
 def _learned(conn: Connection, person: PersonId, house: Naming, slip: Understood) -> Lead | None:
-    party = house.ids.get(slip.who.name) if slip.who is not None else None
-    if party is None or slip.kind is None:
+    """Return where documents of the same kind went: of the same party, else of any."""
+    if slip.kind is None:
         return None
-    year = slip.when.year if slip.when is not None else None
-    found = folders.where_such_stand(
-        conn, person, party=party, kind=slip.kind, year=year, latest=LEARNED_FROM, least=LEARNED_LEAST
-    )
-    folder = folders.one(conn, found, person) if found is not None else None
-    if folder is None:
-        return None
-    return Lead(by="learned", why=said("led_by_learned"), folder=folder, make="", path=folder.path)
+    who = slip.who.name if slip.who is not None else None
+    party = house.ids.get(who) if who is not None else None
+    for of, latest in ((party, LEARNED_FROM), (None, LEARNED_FROM_KIND)):
+        if of is None and latest == LEARNED_FROM:
+            continue
+        such = folders.such_filed(conn, person, kind=slip.kind, party=of, latest=latest)
+        found = place([Filed(path=one.path, when=one.when, who=one.who) for one in such], slip.when, who)
+        if found is None or (of is None and not found.is_sure):
+            continue
+        told = who if of is not None else house.kinds.get(slip.kind, slip.kind)
+        why = said(
+            "led_by_learned_party" if of is not None else "led_by_learned_kind",
+            count=found.count, of=found.of, name=told or "", path=found.example or "Drive",
+        )  # fmt: skip
+        lead = _usable(conn, person, "learned", why, found.path.split("/") if found.path else [])
+        if lead is not None:
+            return replace(lead, sure=found.is_sure)
+    return None

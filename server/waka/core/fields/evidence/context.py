@@ -143,6 +143,7 @@ class Found(Generic[T_co]):
     box: Box | None
     score: float
     why: str  #: a code: the meaning of its label and where that stands, or the place that speaks for it
+    sure: float = 1.0  #: how sure a recogniser was of its words; 1 for what the file itself has
 
 
 class Spotted(Protocol):
@@ -177,7 +178,14 @@ class Placed(Generic[S]):
     def found(self, value: T, score: float, why: str) -> Found[T]:
         """Return it as what a field may hold."""
         start, end = self.spot.start, self.spot.end
-        return Found(value, self.cell.text[start:end], self.cell.box(start, end), score, why)
+        return Found(
+            value,
+            self.cell.text[start:end],
+            self.cell.box(start, end),
+            score,
+            why,
+            self.cell.sure(start, end),
+        )
 
     def is_in_table(self, paper: Paper, spots: Callable[[str], Sequence[Spotted]]) -> bool:
         """Whether its column goes on with its like: then the word at its head is of every line, not of the paper.

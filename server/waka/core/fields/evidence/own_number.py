@@ -174,7 +174,14 @@ def own_numbers(paper: Paper, sort: str, found: list[Number]) -> list[Found[str]
         score -= 1.0 * (len(letters) < 2) + 2.0 * (one.line.page.nth != first_page) + 0.03 * min(rank, 30)
         score += 0.5 * (1 - paper.place(one.cell))
         told.append(
-            Found(one.text, one.text, one.cell.box(one.start, one.end), score, f"{one.meaning}_{one.where}")
+            Found(
+                one.text,
+                one.text,
+                one.cell.box(one.start, one.end),
+                score,
+                f"{one.meaning}_{one.where}",
+                one.cell.sure(one.start, one.end),
+            )
         )
     return merged(told, key=lambda number: re.sub(r"[\W_]", "", plain(number)))
 

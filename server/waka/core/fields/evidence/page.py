@@ -111,6 +111,10 @@ class Cell:
         lefts, tops, rights, bottoms = zip(*boxes, strict=True)
         return (page.nth, min(lefts), min(tops), max(rights), max(bottoms))
 
+    def sure(self, start: int = 0, end: int | None = None) -> float:
+        """Return how sure the least sure of those words is, as it was recognised."""
+        return min(word.sure for word in self.words_of(start, len(self.text) if end is None else end))
+
 
 @dataclass(frozen=True)
 class Line:

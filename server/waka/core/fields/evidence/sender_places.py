@@ -136,4 +136,5 @@ def hosts_of(paper: Paper) -> list[str]:
 
 def found_at(cell: Cell, start: int, name: str, score: float, why: str) -> Found[str]:
     start = max(0, start)
-    return Found(name, name, cell.box(start, start + len(name)), score, why)
+    end = start + len(name)
+    return Found(name, name, cell.box(start, end), score, why, cell.sure(start, end))

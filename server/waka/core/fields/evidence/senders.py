@@ -321,9 +321,8 @@ def _merged(found: Iterable[Found[str]]) -> list[Found[str]]:
             best[key] = one
         else:
             name = one.value if one.why == "known" else known.value
-            best[key] = Found(
-                name, known.text, known.box, known.score + min(1.2, max(0.0, 0.25 * one.score)), known.why
-            )
+            more = min(1.2, max(0.0, 0.25 * one.score))
+            best[key] = replace(known, value=name, score=known.score + more)
     return _in_full(sorted(best.values(), key=lambda f: -f.score))
 
 
@@ -336,6 +335,6 @@ def _in_full(found: list[Found[str]]) -> list[Found[str]]:
     for other in found[1:]:
         more = set(words_of(other.value))
         if words < more and re.search(rf"\b{LEGAL}$", plain(other.value)) and len(other.value) < 60:
-            whole = Found(other.value, first.text, first.box, first.score + 0.4, first.why + "+in_full")
+            whole = replace(first, value=other.value, score=first.score + 0.4, why=first.why + "+in_full")
             return [whole, *(one for one in found[1:] if one is not other)]
     return found

@@ -15,9 +15,10 @@ from .context import Found, Paper
 from .letters import plain
 from .own_date import dated, own_dates, with_meaning
 from .own_number import numbers, own_numbers
-from .page import Cell, Page, lines_of
+from .page import Page, lines_of
 from .senders import Office, Senders
 from .sorts import KIND_OF, Sorted, sorted_paper
+from .subject import subjects
 from .total import currency, priced, totals
 
 LEAST_SORT = 1.0  #: the score below which nobody can say what a paper is, and so nothing else of it
@@ -166,7 +167,7 @@ class Clerk:
             # they speak of sums of other papers as well: only what is called a total counts
             amounts = [one for one in amounts if one.why.startswith("total") and one.score > CALLED_TOTAL]
         if sort == "credit":
-            amounts = [Found(-abs(one.value), one.text, one.box, one.score, one.why) for one in amounts]
+            amounts = [replace(one, value=-abs(one.value)) for one in amounts]
         title = sorts[0].title if sorts else None
         if not sorts or sorts[0].score < LEAST_SORT:
             return Read(
@@ -181,7 +182,7 @@ class Clerk:
             when=[one for one in own_dates(paper, days, sort) if one.score >= LEAST_DATE],
             due=with_meaning(days, "due") if sort in _OWED else [],
             expires=with_meaning(days, "expiry") if sort in _LASTING else [],
-            what=_titled(title) if sort in _TITLED else [],
+            what=subjects(paper, sort, title),
             reference=[one for one in own_numbers(paper, sort, numbers(paper)) if one.score >= LEAST_NUMBER]
             if sort not in _UNNUMBERED
             else [],
@@ -200,15 +201,6 @@ _SUBJECTS = (
 )
 _EXACT = frozenset({"invoice", "credit"})
 _BILLS = frozenset({"invoice", "credit", "receipt", "bill", "quote", "proforma", "order"})
-
-
-_TITLED = frozenset(
-    {"coursework", "report", "certificate", "minutes", "form"}
-)  #: sorts whose title says what they are about
-
-
-def _titled(title: Cell | None) -> list[Found[str]]:
-    return [Found(title.text, title.text, title.box(), 3.0, "title")] if title is not None else []
 
 
 def _best_guess(amounts: Sequence[Found[Decimal]]) -> list[Found[Decimal]]:

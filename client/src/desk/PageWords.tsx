@@ -1,0 +1,49 @@
+import { useQuery } from '@tanstack/react-query'
+import { useState } from 'react'
+import { pageWordsQuery } from '../shared/api/queries'
+
+interface Props {
+  number: number
+  page: number // from 1
+  onTake: (text: string) => void
+}
+
+interface Span {
+  from: number
+  to: number
+}
+
+/** The words of a page, over its picture: one clicked, or several drawn over, go into the field that has the cursor. */
+export function PageWords({ number, page, onTake }: Props) {
+  const [isNear, setNear] = useState(false) // the pointer has been on the page: only then its words are asked for
+  const [span, setSpan] = useState<Span | null>(null)
+  const words = useQuery({ ...pageWordsQuery(number, page), enabled: isNear }).data?.words ?? []
+  const isIn = (at: number) => span !== null && at >= Math.min(span.from, span.to) && at <= Math.max(span.from, span.to)
+  const take = () => {
+    if (span) onTake(words.filter((_, at) => isIn(at)).map((word) => word.text).join(' '))
+    setSpan(null)
+  }
+  return (
+    <div className="pagewords" aria-hidden="true" onPointerEnter={() => setNear(true)} onPointerUp={take} onPointerLeave={() => setSpan(null)}>
+      {words.map(({ text, box }, at) => (
+        <i
+          key={at}
+          title={text}
+          className={isIn(at) ? 'on' : undefined}
+          style={{ left: share(box[0]), top: share(box[1]), width: share(box[2]), height: share(box[3]) }}
+          onPointerDown={(event) => {
+            event.preventDefault() // the cursor stays in its field
+            event.currentTarget.releasePointerCapture(event.pointerId)
+            setSpan({ from: at, to: at })
+          }}
+          onPointerEnter={() => span && setSpan({ from: span.from, to: at })}
+          onMouseDown={(event) => event.preventDefault()}
+        />
+      ))}
+    </div>
+  )
+}
+
+function share(of = 0): string {
+  return `${String(of * 100)}%`
+}

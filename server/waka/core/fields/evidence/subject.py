@@ -1,0 +1,193 @@
+"""What a paper is about: its line of subject, the title that its sort has, the first thing that it charges for."""
+
+from __future__ import annotations
+
+import re
+from collections.abc import Iterator, Sequence
+from statistics import median
+
+from .context import Found, Paper, in_one_column, merged
+from .letters import plain
+from .page import Cell, Line
+
+MOST_WORDS, MOST_LETTERS = 8, 48  #: of what is put into a name
+HIGHEST_LABELLED = 0.65  #: of the page: a subject further down is of something else
+#: scores; the last of what only says what sort of paper it is
+LABELLED, UNDER_GREETING, OVER_GREETING, CHARGED, LARGEST, ENTITLED, CALLED = (
+    5.5,
+    5.0,
+    3.4,
+    4.6,
+    3.2,
+    3.0,
+    1.0,
+)
+LARGER = 1.25  #: times the usual height of letters, that a title is set in
+MOST_LINES = 4  #: below the head of a table, that are looked at
+APART = 1.5  #: heights that a line of subject stands apart from the text below it
+_LABEL = re.compile(
+    r"^(?:re|subject|concerning|regarding|topic|betreff|betr|betrifft|objet|concerne|betreft|onderwerp|dotyczy|sprawa|"
+    r"w sprawie)\s*[:.]\s*(?P<told>.{3,})$|^(?:re|subject|betreff|objet|betreft|onderwerp|dotyczy)\s*:?$"
+)
+_HEADED = re.compile(
+    r"^(?:activity|assignment|task|topic|course|subject|aufgabe|kurs|sujet|cours|onderwerp|temat)\s*:?$"
+)
+_GREETING = re.compile(
+    r"^(?:dear|hello|to whom it may|sehr geehrte|liebe[rs]?|guten tag|madame|monsieur|chere?s?|bonjour|geachte|beste|"
+    r"szanown[iya]|dzien dobry|drog[ia])\b"
+)
+_DESCRIBED = re.compile(
+    r"\b(?:description|item|items|goods|particulars|details|service|services|work done|product|charge|charges|for|"
+    r"bezeichnung|beschreibung|leistung|artikel|designation|libelle|prestation|description|omschrijving|opis|nazwa)\b"
+)
+_COUNTED = re.compile(
+    r"\b(?:qty|quantity|no|unit|price|rate|amount|total|net|vat|sum|menge|anzahl|preis|betrag|quantite|prix|montant|"
+    r"aantal|prijs|bedrag|ilosc|cena|wartosc|kwota|£|€|gbp|eur|pos|hours|days)\b|[£€]"
+)
+_SUMS = re.compile(
+    r"^(?:sub ?-?total|total|all together|amount|net|vat|carriage|delivery|discount|tax|balance|summe|zwischensumme|totaal|razem)\b"
+)
+_CUT = re.compile(r"\s*(?:[;(|]|,\s|\s[-–—]\s|\.\s).*$")
+_NUMBERED = re.compile(r"^(?:\d{1,3}[.)]|[-•*·])\s+|^\d+(?:[.,]\d+)?\s*[x×]\s+", re.IGNORECASE)
+
+
+def subjects(paper: Paper, sort: str, title: Cell | None) -> list[Found[str]]:
+    """Return what a paper may be about, the likeliest first. *title*: what its sort was told by, where it says more."""
+    found = [*_labelled(paper), *_by_greeting(paper, sort)]
+    if sort in _CHARGING:
+        found += _charged(paper)
+    if sort in _TITLED:
+        found += _large(paper, sort, title)
+    if title is not None and not _NO_TITLE.search(plain(title.text)):
+        found += _told(title, 0, ENTITLED if sort in _TITLED else CALLED, "title")
+    return merged(found, key=plain)
+
+
+_CHARGING = frozenset({"invoice", "credit", "receipt", "bill", "quote", "proforma", "order", "delivery"})
+_TITLED = frozenset(
+    {"coursework", "report", "certificate", "minutes", "form"}
+)  #: sorts whose title says what they are about
+
+
+_NO_TITLE = re.compile(r"\b(?:no|nr|number|numero|nummer)\.?$|:$")
+_ONE_OF_MANY = re.compile(
+    r"^(?:worksheet|exercise|task|assignment|essay|aufgabe|blatt|fiche|opdracht|zadanie)\s+(?:no\.? ?)?\d{1,3}$"
+)
+
+
+def _large(paper: Paper, sort: str, title: Cell | None) -> Iterator[Found[str]]:
+    """Yield the largest line of the first page that is no address; a title that is one of many with what follows it."""
+    lines = [line for line in paper.first_page if line.cells]
+    usual = median(line.height for line in lines)
+    if title is not None and _ONE_OF_MANY.match(plain(title.text)):
+        line = paper.line_of(title)
+        beside = [cell for cell in line.cells if cell.left > title.left]
+        under = [one.cells[0] for one in lines if one.nth == line.nth + 1 and _may_be_subject(one)]
+        for cell in [*beside, *under][:1]:
+            value = f"{title.text} {cell.text}"
+            yield Found(
+                value[:MOST_LETTERS].strip(),
+                value,
+                title.box(),
+                LARGEST + 0.4,
+                "title",
+                min(title.sure(), cell.sure()),
+            )
+    if sort == "coursework" and _may_be_subject(lines[0]):
+        yield from _told(lines[0].cells[0], 0, LARGEST - 0.4, "first")
+    large = [line for line in lines if line.height > LARGER * usual and _may_be_subject(line)]
+    for line in sorted(large, key=lambda one: -one.height)[:2]:
+        if line.cells[0] is not title and len(line.cells[0].words) > 2:
+            yield from _told(line.cells[0], 0, LARGEST, "large")
+
+
+def _told(cell: Cell, start: int, score: float, why: str) -> Iterator[Found[str]]:
+    text = cell.text[start:]
+    value = _NUMBERED.sub("", text).strip(" :.,;-–—*")
+    if len(value) > MOST_LETTERS or len(value.split()) > MOST_WORDS:
+        value = _CUT.sub("", value)
+    while len(value) > MOST_LETTERS or len(value.split()) > MOST_WORDS:
+        value = value.rpartition(" ")[0] or value[:MOST_LETTERS]
+    if sum(letter.isalpha() for letter in value) >= 3:
+        start += max(0, text.find(value))
+        yield Found(
+            value,
+            value,
+            cell.box(start, start + len(value)),
+            score,
+            why,
+            cell.sure(start, start + len(value)),
+        )
+
+
+def _labelled(paper: Paper) -> Iterator[Found[str]]:
+    for line, at, cell in paper.cells():
+        if line.page.nth != 1 or paper.place(cell) > HIGHEST_LABELLED:
+            continue
+        said = _LABEL.match(plain(cell.text))
+        if said is None:
+            under = paper.below(line, cell) if _HEADED.match(plain(cell.text)) else None
+            if under is not None:
+                yield from _told(under[2], 0, LABELLED, "subject")
+            continue
+        if said["told"]:
+            yield from _told(cell, said.start("told"), LABELLED, "subject")
+        elif at + 1 < len(line.cells):
+            yield from _told(line.cells[at + 1], 0, LABELLED, "subject")
+
+
+def _by_greeting(paper: Paper, sort: str) -> Iterator[Found[str]]:
+    """Yield the line that stands by itself under the greeting, as in English letters, or over it, as in others."""
+    lines = [line for line in paper.first_page if line.cells]
+    at = next((at for at, line in enumerate(lines) if _GREETING.match(plain(line.text))), None)
+    if at is None or sort not in ("letter", "form", "report", "other", "reminder", "statement", "remittance"):
+        return
+    under = lines[at + 1 : at + 3]
+    if under and _is_apart(under) and _may_be_subject(under[0]):
+        yield from _told(under[0].cells[0], 0, UNDER_GREETING, "subject_line")
+    if (
+        at > 1
+        and _may_be_subject(lines[at - 1])
+        and lines[at - 1].top - lines[at - 2].bottom > 0.6 * lines[at - 1].height
+    ):
+        yield from _told(lines[at - 1].cells[0], 0, OVER_GREETING, "subject_line")
+
+
+def _is_apart(lines: Sequence[Line]) -> bool:
+    """Whether the first of two lines stands apart from the second, or is set in another size."""
+    if len(lines) < 2:
+        return False
+    one, other = lines
+    return other.top - one.bottom > (APART - 1) * one.height or one.height > 1.1 * other.height
+
+
+def _may_be_subject(line: Line) -> bool:
+    text = line.text
+    words = text.split()
+    return (
+        len(line.cells) == 1
+        and 1 < len(words) <= 12
+        and not text.rstrip().endswith((".", ",", ";")[len(words) < 5 :])
+        and sum(letter.isdigit() for letter in text) < 0.4 * len(text)
+        and sum(len(word) > 3 and word.isalpha() for word in words) >= 1
+    )
+
+
+def _charged(paper: Paper) -> Iterator[Found[str]]:
+    """Yield what stands first beneath the head of a table of things charged for."""
+    for line, _, cell in paper.cells():
+        if len(line.cells) < 2 or len(cell.words) > 4 or not _DESCRIBED.search(plain(cell.text)):
+            continue
+        if not any(_COUNTED.search(plain(other.text)) for other in line.cells if other is not cell):
+            continue
+        for below in paper.lines[line.nth + 1 : line.nth + 1 + MOST_LINES]:
+            first = next((one for one in below.cells if in_one_column(one, cell) and _is_thing(one)), None)
+            is_priced = any(any(map(str.isdigit, one.text)) for one in below.cells if one is not first)
+            if below.page is line.page and first is not None and is_priced:
+                yield from _told(first, 0, CHARGED, "charged")
+                return
+
+
+def _is_thing(cell: Cell) -> bool:
+    text = plain(cell.text)
+    return sum(letter.isalpha() for letter in text) >= 4 and not _SUMS.match(text)

@@ -1,0 +1,1 @@
+"""What was filed before, and what it says of what is filed next."""

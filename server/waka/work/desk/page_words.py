@@ -1,0 +1,43 @@
+"""The words on a page of an arrival, for a person to take them into its slip."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator, Sequence
+from dataclasses import dataclass
+
+from waka.core.fields.evidence.page import Page, lines_of
+from waka.core.ids import DocumentId, PersonId
+from waka.work.deps import Deps
+from waka.work.documents import words
+from waka.work.documents.looking import find
+from waka.work.documents.papers import as_parts
+
+MOST = 4_000  #: words of one page
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class WordOn:
+    """A word, where it stands as shares of the page, and the line that it is in."""
+
+    text: str
+    box: tuple[float, float, float, float]  #: left, top, width, height
+    line: int  #: from 0, downwards
+
+
+def words_on(deps: Deps, person: PersonId, number: DocumentId, page: int) -> list[WordOn]:
+    """Return the words of a page, from 1, line by line; [] where none were read. Raises ``NotFound``."""
+    document = find(deps, person, number)
+    parts = words.of(deps, document.sha256)
+    if not parts or not document.pages:
+        return []
+    return list(_told([one for one in as_parts(parts[:1])[0].pages if one.nth == page]))[:MOST]
+
+
+def _told(pages: Sequence[Page]) -> Iterator[WordOn]:
+    for line in lines_of(pages):
+        for cell in line.cells:
+            at = 0
+            for word in cell.words:
+                _, left, top, right, bottom = cell.box(at, at + len(word.text))
+                yield WordOn(text=word.text, box=(left, top, right - left, bottom - top), line=line.nth)
+                at += len(word.text) + 1

@@ -1,0 +1,64 @@
+"""What a paper is about: found where papers say it, cut to what a name can hold, and silent where none says it."""
+
+import pytest
+from hypothesis import given
+from hypothesis import strategies as st
+
+from tests.core.evidence.test_page import page, row
+from waka.core.fields.evidence.context import Paper
+from waka.core.fields.evidence.page import Word, lines_of
+from waka.core.fields.evidence.subject import MOST_LETTERS, MOST_WORDS, subjects
+
+
+def said(top: float, *cells: tuple[str, float]) -> list[Word]:
+    """Return a row of cells, each of the words of a text set one behind the other from a place on."""
+    words: list[Word] = []
+    for text, left in cells:
+        at = left
+        for word in text.split():
+            words += row(top, (word, at))
+            at = words[-1].right + 4
+    return words
+
+
+LETTER = [said(80, ("Dear Tamsin", 40)), said(140, ("Please move her soon.", 40))]
+HEAD = said(300, ("Description", 40), ("Amount", 400))
+
+
+@pytest.mark.parametrize(
+    ("rows", "sort", "found"),
+    [
+        ([said(60, ("Re: Dredging in December", 40))], "letter", "Dredging in December"),
+        ([said(60, ("Betreff: Neue Segel", 40))], "letter", "Neue Segel"),
+        ([said(60, ("Subject", 40), ("Winter berth", 140))], "letter", "Winter berth"),
+        ([LETTER[0], said(105, ("Lost coat.", 40)), LETTER[1]], "letter", "Lost coat"),
+        # a line of running text, an address and a post code are no subjects
+        ([LETTER[0], said(105, ("I write to ask,", 40)), said(117, ("whether you", 40))], "letter", None),
+        ([said(40, ("North Mole", 40)), said(52, ("TP4 1AB", 40)), *LETTER], "letter", None),
+        ([HEAD, said(315, ("Canvas", 40), ("120.00", 400)), said(330, ("Rope", 40), ("60.00", 400))], "invoice", "Canvas"),
+        ([HEAD, said(315, ("Subtotal", 40), ("120.00", 400)), said(330, ("Rope", 40), ("60.00", 400))], "invoice", "Rope"),
+        ([HEAD, said(315, ("Canvas, sewn", 40))], "invoice", None),  # nothing is charged for
+        ([HEAD, said(315, ("Canvas", 40), ("120.00", 400))], "letter", None),
+        ([said(40, ("Activity", 40), ("Ref.", 300)), said(54, ("Rigging", 40), ("RA1", 300))], "report", "Rigging"),
+    ],
+)  # fmt: skip
+def test_a_subject_is_found_where_papers_say_it(rows: list[list[Word]], sort: str, found: str | None) -> None:
+    told = subjects(Paper(lines_of([page(*rows)])), sort, None)
+    assert (told[0].value if told else None) == found
+
+
+def test_a_worksheet_is_called_by_its_number_and_its_task() -> None:
+    paper = Paper(lines_of([page(said(40, ("Worksheet 07", 40), ("Silence and pause", 240)))]))
+    [found, *_] = subjects(paper, "coursework", paper.lines[0].cells[0])
+    assert found.value == "Worksheet 07 Silence and pause"
+
+
+WORDS = st.text(min_size=1, max_size=30).filter(lambda word: word.split() == [word])
+
+
+@given(st.lists(WORDS, min_size=1, max_size=20))
+def test_whatever_a_subject_says_a_name_can_hold_it(words: list[str]) -> None:
+    text = " ".join(["Subject:", *words])
+    for found in subjects(Paper(lines_of([page(said(60, (text, 40)))])), "letter", None):
+        assert 0 < len(found.value) <= MOST_LETTERS and len(found.value.split()) <= MOST_WORDS
+        assert found.value in text
