@@ -18,7 +18,10 @@ from collections.abc import Mapping, Sequence
 from datetime import date
 from pathlib import Path
 
+from .duplicates import duplicates
+from .held_back import calibration, curve, fitted, slips
 from .score import FIELDS, Count, tally, verdict
+from .stream import Judged, judged
 
 GROUPS = {True: "with a text layer", False: "scans and photographs"}
 
@@ -62,6 +65,7 @@ def main(arguments: Sequence[str] | None = None) -> None:
     parser = argparse.ArgumentParser(prog="python -m bench.accuracy", description=__doc__)
     parser.add_argument("corpora", nargs="+", metavar="NAME=FOLDER")
     parser.add_argument("--home", type=Path, default=Path("var"))
+    parser.add_argument("--fit", action="store_true", help="Fit the weights of the confidence.")
     parser.add_argument("--misses", action="store_true", help="Print what was not right.")
     parser.add_argument(
         "--out", type=Path, help="The document whose figures are renewed, below its line of dashes."
@@ -70,6 +74,7 @@ def main(arguments: Sequence[str] | None = None) -> None:
     commit = subprocess.run(
         ["git", "rev-parse", "--short", "HEAD"], capture_output=True, text=True
     ).stdout.strip()
+    all_judged: list[Judged] = []
     lines = [f"Measured {date.today()}, Python {platform.python_version()}, commit {commit}."]  # noqa: DTZ011
     for one in told.corpora:
         name, _, place = one.partition("=")
@@ -77,17 +82,25 @@ def main(arguments: Sequence[str] | None = None) -> None:
         truth = json.loads((folder / "truth.json").read_text())
         answers = read(folder, office_of(folder, truth), told.home)
         for has_text, group in GROUPS.items():
-            judged = [
+            pairs = [
                 (record, answers.get(record["path"], {}))
                 for record in truth["files"]
                 if record["has_text_layer"] is has_text
             ]
-            lines += ["", f"**{name}, {group}** ({len(judged)} papers)", "", *table(tally(judged))]
+            lines += ["", f"**{name}, {group}** ({len(pairs)} papers)", "", *table(tally(pairs))]
             if told.misses:
-                for record, row in judged:
+                for record, row in pairs:
                     for field in FIELDS:
                         if verdict(field, record, row.get(field, "")) in ("wrong", "blank"):
                             print(group, field, record["path"], row.get(field, "") or "-", sep=" | ")  # noqa: T201
+        stream = list(judged(folder, truth, office_of(folder, truth), told.home))
+        all_judged += stream
+        lines += ["", f"**{name}, filed one after another**", "", *curve(stream), "", slips(stream), ""]
+        lines += ["How likely it was said to be, and how often it was so:", "", *calibration(stream), ""]
+        lines += duplicates(folder, truth, office_of(folder, truth), told.home)
+    if told.fit:
+        lines += ["", "Weights of core.fields.evidence.confidence, fitted on these papers:", ""]
+        lines += [f"    {field!r}: {tuple(weights)}," for field, weights in fitted(all_judged).items()]
     text = "\n".join(lines)
     if told.out is not None:
         head = told.out.read_text().partition("\n---\n")[0]

@@ -8,7 +8,7 @@ from itertools import groupby, pairwise
 import numpy as np
 from scipy.optimize import minimize
 
-from waka.core.fields.evidence.confidence import SURE, confidence, features
+from waka.core.fields.evidence.confidence import confidence, features, is_sure
 
 from .stream import FIELDS, Judged
 
@@ -16,11 +16,8 @@ STEPS = (0.0, 0.5, 0.8, 0.9, 0.95, 0.98, 0.99, 1.0)
 STIFF = 0.05  #: how strongly weights are kept small
 BOUNDS = [
     (None, None),
-    (0, None),
-    (0, None),
-    (0, None),
-    (None, 0),
-    (None, 0),
+    *[(0, None)] * 3,
+    *[(None, 0)] * 3,
 ]  #: of weights: less for what speaks against a value
 CURVE = ((0, 25), (25, 50), (50, 100), (100, 200), (200, 500))
 ASKED = ("kind", "who", "when", "reference", "amount")  #: of a slip
@@ -68,7 +65,7 @@ def slips(some: Sequence[Judged]) -> str:
         fields = [one for one in group if one.field in ASKED]
         count += 1
         told = [one for one in fields if one.found]
-        if told and all(confidence(one.field, one.found) >= SURE for one in told):
+        if told and all(is_sure(one.field, confidence(one.field, one.found)) for one in told):
             sure += 1
             wrong += any(one.verdict == "wrong" for one in told)
     return (

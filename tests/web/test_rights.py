@@ -51,6 +51,9 @@ TABLE: dict[tuple[str, str], tuple[Any, int, Any]] = {
     ("post", "/api/desk/{number}/preview"): (SLIP, 404, None),
     ("get", "/api/desk/{number}/filling"): (None, 404, None),
     ("get", "/api/desk/{number}/pages/{page}/words"): (None, 404, None),
+    ("get", "/api/desk/{number}/same"): (None, 404, None),
+    ("get", "/api/desk/{number}/same/{other}"): (None, 404, None),
+    ("post", "/api/desk/{number}/file-onto"): ({"onto": 1}, 404, None),
     ("put", "/api/desk/{number}/slip"): (SLIP, 404, None),
     ("put", "/api/desk/{number}/later"): ({"later": True}, 404, None),
     ("post", "/api/desk/{number}/file"): (SLIP, 404, None),
@@ -182,7 +185,7 @@ TABLE: dict[tuple[str, str], tuple[Any, int, Any]] = {
     ("post", "/api/invitations/{secret}"): ({"password": "long enough it is"}, 404, "open"),
 }  # fmt: skip
 QUERY = {
-    "/api/find": "?q=invoice", "/api/kept": "?what=folders", "/api/desk/{number}/slip": "?seen=1", "/api/desk/{number}/file": "?seen=1", "/api/logbook": "?quiet=false",
+    "/api/find": "?q=invoice", "/api/kept": "?what=folders", "/api/desk/{number}/slip": "?seen=1", "/api/desk/{number}/file": "?seen=1", "/api/desk/{number}/file-onto": "?seen=1", "/api/logbook": "?quiet=false",
     "/api/folders/{folder}/groups": "?by=kind", "/api/rules/parties/{party}/merging": "?into=2",
     "/api/rules/names/learned": "?folder=2", "/api/documents/zip": "?numbers=1",
     "/api/old-path": "?path=Finance/Invoices/2026/2026-11-04_gmf_red-diesel.pdf",
@@ -190,7 +193,7 @@ QUERY = {
 
 
 OTHERS = {"account": 1, "code": "deck", "party": 1, "session": 1_000_000, "kept": 1_000_000, "team": 1, "point": 1, "secret": "nobody-was-ever-told", "tag": 1,
-          "question": 1, "stuck": 1, "version": 1, "form": "csv", "upload": "00000000-0000-4000-8000-000000000000"}  # fmt: skip
+          "other": 1, "question": 1, "stuck": 1, "version": 1, "form": "csv", "upload": "00000000-0000-4000-8000-000000000000"}  # fmt: skip
 
 
 def endpoints(deps: Deps) -> set[tuple[str, str]]:

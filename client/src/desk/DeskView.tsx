@@ -4,7 +4,7 @@ import { useEffect, useRef, useState, type DragEvent } from 'react'
 import { useLocation, useNavigate, useParams } from 'react-router'
 import { FileName } from '../shared/FileName'
 import { api, told, type Arrival, type Slip } from '../shared/api/client'
-import { deskQuery, documentQuery, fillingQuery, houseQuery } from '../shared/api/queries'
+import { deskQuery, documentQuery, houseQuery } from '../shared/api/queries'
 import { plural } from '../shared/format'
 import { KeyBar, type KeyHint } from '../shared/KeyBar'
 import { KeyOverview } from '../shared/KeyOverview'
@@ -14,11 +14,13 @@ import { ProblemNote } from '../shared/ProblemNote'
 import { isStillAt, isStillIn, whereAsked } from '../shared/redirect'
 import { DiscardDialog, DiscardedDrawer } from './Discarding'
 import { FilingSlip, type FiledNow, type Lead } from './FilingSlip'
-import { following, grouped } from './model'
+import { following, grouped, slipOf } from './model'
 import { PageWords } from './PageWords'
 import { Queue } from './Queue'
+import type { Gone } from './Same'
 import { Uploads, type Upload } from './Uploads'
 import { useFilings } from './useFilings'
+import { useNext } from './useNext'
 
 const HINTS: KeyHint[] = [
   { keys: 'Enter', does: 'file and next', group: 'Filing' },
@@ -33,6 +35,7 @@ const MORE: KeyHint[] = [
   { keys: 'Esc', does: 'leave the field: then the letters act without Alt', group: 'The slip' },
   { keys: 'Alt O', does: 'what else was read for the field', group: 'The slip' },
   { keys: 'Click', does: 'a word of the page, or draw over several: into the field', group: 'The slip' },
+  { keys: 'Alt D', does: 'compare with what is here already', group: 'Filing' },
   { keys: 'Alt X', does: 'use the extension that fits', group: 'The slip' },
   { keys: 'Alt B', does: 'back to what could not be filed', group: 'Filing' },
   { keys: 'Alt L', does: 'set aside, or back in order', group: 'Filing' },
@@ -119,11 +122,7 @@ export function DeskView() {
     if (first) show(first.number)
   }
   const next = current ? following(waiting, current.number) : null
-  useEffect(() => {
-    if (next === null) return
-    void queries.prefetchQuery(documentQuery(next))
-    void queries.prefetchQuery(fillingQuery(next))
-  }, [queries, next])
+  useNext(waiting.find((arrival) => arrival.number === next))
   const file = (slip: Slip, stay: boolean, lead: Lead) => {
     if (!current) return
     const next = following(waiting, current.number)
@@ -132,6 +131,13 @@ export function DeskView() {
     void filings.file(current, slip, stay, lead).then((went) => {
       if (went && stay && isStillAt(asked)) show(next)
     })
+  }
+  const gone = (from: Arrival, done: Gone) => {
+    show(following(waiting, from.number))
+    setDiscarding(null)
+    setDiscarded(done.as === 'discarded' ? done : null)
+    if (done.as === 'version') setLast({ ...done, slip: slipOf(from) })
+    void queries.invalidateQueries({ predicate: (query) => query.queryKey[0] !== 'me' })
   }
   const discard = () => setDiscarding(current)
   useKeys(
@@ -201,6 +207,7 @@ export function DeskView() {
               onFile={file}
               onChange={() => filings.forget(current.number)}
               onLater={() => later.mutate()}
+              onGone={(done) => gone(current, done)}
               onMarks={setMarks}
               takerRef={takerRef}
             />
@@ -236,12 +243,7 @@ export function DeskView() {
           key={discarding.number}
           arrival={discarding}
           onClose={() => setDiscarding(null)}
-          onDiscarded={(done) => {
-            show(following(waiting, discarding.number))
-            setDiscarding(null)
-            setDiscarded(done)
-            void queries.invalidateQueries({ queryKey: ['desk'] })
-          }}
+          onDiscarded={(done) => gone(discarding, { as: 'discarded', ...done })}
         />
       )}
       {discardedShown && (

@@ -1,6 +1,7 @@
 import { useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
 import { pageWordsQuery } from '../shared/api/queries'
+import { placed } from '../shared/PageView'
 
 interface Props {
   number: number
@@ -30,7 +31,7 @@ export function PageWords({ number, page, onTake }: Props) {
           key={at}
           title={text}
           className={isIn(at) ? 'on' : undefined}
-          style={{ left: share(box[0]), top: share(box[1]), width: share(box[2]), height: share(box[3]) }}
+          style={placed(box)}
           onPointerDown={(event) => {
             event.preventDefault() // the cursor stays in its field
             event.currentTarget.releasePointerCapture(event.pointerId)
@@ -42,8 +43,4 @@ export function PageWords({ number, page, onTake }: Props) {
       ))}
     </div>
   )
-}
-
-function share(of = 0): string {
-  return `${String(of * 100)}%`
 }

@@ -7,7 +7,7 @@ import { firstOf, following, grouped, lackingOf, slipOf } from './model'
 const arrival = (number: number, arrival_point: string, later = false): Arrival => ({
   number, arrival_point, later, name: `${String(number)}.pdf`, size: 1, added_at: '2026-11-20T08:00:00Z', was_read: true,
   media_type: 'application/pdf', pages: 1, trouble: null, fitting_extension: null, same_as: null, edition: 1,
-  slip: { kind: '', who: '', short: '', when: '', what: '', reference: '', amount: '', folder: null, make: '', extension: null, as_version: false },
+  slip: { kind: '', who: '', short: '', when: '', what: '', reference: '', amount: '', folder: null, make: '', extension: null, see_also: null, as_version: false },
 })
 const folder = (id: number, path: string): OutlineEntry => ({
   id, path, parent_id: null, name: path.split('/').pop() ?? '', depth: 1, right: 'filer', own: 0, documents: 0, misnamed: 0, fresh: 0, own_access: false, private: false,

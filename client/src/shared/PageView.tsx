@@ -223,7 +223,8 @@ function Sheets({ document, version, zoom, turn, hits, marks, over }: Shown & { 
   )
 }
 
-function placed([left = 0, top = 0, wide = 0, high = 0]: number[]) {
+/** Where a box stands over a picture, of its shares of that. */
+export function placed([left = 0, top = 0, wide = 0, high = 0]: number[]) {
   return { left: `${String(left * 100)}%`, top: `${String(top * 100)}%`, width: `${String(wide * 100)}%`, height: `${String(high * 100)}%` }
 }
 

@@ -2,7 +2,7 @@ import type { House, Slip } from './api/client'
 import type { Schemas } from './api/client'
 import { day, money } from './format'
 
-export const EMPTY: Slip = { kind: '', who: '', short: '', when: '', what: '', reference: '', amount: '', fields: {}, folder: null, make: '', extension: null, as_version: false }
+export const EMPTY: Slip = { kind: '', who: '', short: '', when: '', what: '', reference: '', amount: '', fields: {}, folder: null, make: '', extension: null, see_also: null, as_version: false }
 
 export type Field = Schemas['FieldShape']
 

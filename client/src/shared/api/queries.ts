@@ -24,6 +24,18 @@ export const fillingQuery = (number: number) =>
     staleTime: 60_000,
   })
 
+/** The filed documents that an arrival is already. */
+export const sameQuery = (number: number) =>
+  queryOptions({ queryKey: ['same', number], queryFn: () => told(api.GET('/api/desk/{number}/same', { params: { path: { number } } })), staleTime: 10_000 })
+
+/** Where an arrival and a filed document differ. */
+export const differingQuery = (number: number, other: number) =>
+  queryOptions({
+    queryKey: ['same', number, other],
+    queryFn: () => told(api.GET('/api/desk/{number}/same/{other}', { params: { path: { number, other } } })),
+    staleTime: 60_000,
+  })
+
 /** The words on a page of an arrival, to be taken into its slip. */
 export const pageWordsQuery = (number: number, page: number) =>
   queryOptions({

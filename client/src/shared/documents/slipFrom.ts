@@ -17,6 +17,6 @@ export function slipFrom(document: Document, house: House): Slip {
     folder: document.folder,
     extension: /^(\.[A-Za-z0-9]{1,12}){0,2}$/.test(splitName(document.name)[1]) ? splitName(document.name)[1] : null,
     make: '',
-    as_version: false,
+    see_also: null, as_version: false,
   }
 }

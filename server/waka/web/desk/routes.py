@@ -16,6 +16,7 @@ from waka.work.desk import keeping as keeping_slips
 from waka.work.desk import queue as desk
 from waka.work.desk.filling import Offered, filling
 from waka.work.desk.page_words import words_on
+from waka.work.desk.same import differing, same_as
 from waka.work.naming.destinations import Lead
 from waka.work.naming.preview import Preview
 from waka.work.naming.preview import preview as look_ahead
@@ -133,6 +134,34 @@ def get_page_words(path: s.PagePath) -> Response:
     """The words on a page, for a person to take them into the slip."""
     found = words_on(deps(), person().id, path.number, path.page)
     return reply(sd.PageWords(words=[sd.WordOn.model_validate(one) for one in found]))
+
+
+@bp.get("/desk/<int:number>/same", responses={200: sd.SameDocuments, **REFUSALS})
+def get_same(path: s.NumberPath) -> Response:
+    """The filed documents that an arrival is already, or a later edition of."""
+    found = same_as(deps(), person().id, path.number)
+    return reply(sd.SameDocuments(found=[sd.SameDocument.model_validate(one) for one in found]))
+
+
+@bp.get("/desk/<int:number>/same/<int:other>", responses={200: sd.Differing, **REFUSALS})
+def get_differing(path: sd.OtherPath) -> Response:
+    """Where an arrival and a document differ."""
+    found = differing(deps(), person().id, path.number, path.other)
+    here, there = (
+        [
+            sd.DifferingWord(page=page, box=(left, top, width, height))
+            for page, left, top, width, height in some
+        ]
+        for some in (found.here, found.there)
+    )
+    return reply(sd.Differing(here=here, there=there))
+
+
+@bp.post("/desk/<int:number>/file-onto", responses={200: s.Outcome, **REFUSALS})
+def file_onto(path: s.NumberPath, query: sd.Seen, body: sd.OntoAsked) -> Response:
+    """File the arrival as the newest version of a document, which keeps its name, place and fields."""
+    outcome = filing.file_onto(deps(), person().id, path.number, body.onto, seen=query.seen)
+    return reply(s.Outcome.model_validate(outcome))
 
 
 @bp.put("/desk/<int:number>/slip", responses={200: sd.Edition, **REFUSALS})

@@ -9,7 +9,8 @@ from typing import Annotated, Literal
 from pydantic import Field
 
 from waka.core.ids import DocumentId, FolderId, ListId
-from waka.web.schemas import NUMBER_MAX, Asked, FolderHead, Said, Segment, Wire
+from waka.core.learning.same import How
+from waka.web.schemas import NUMBER_MAX, Asked, FolderHead, NumberPath, Said, Segment, Wire
 from waka.work.naming.destinations import LedBy
 
 
@@ -63,6 +64,9 @@ class Slip(Asked):
     folder: FolderId | None = Field(None, ge=1, le=NUMBER_MAX)
     make: str = Field("", max_length=1000, description="The path beneath the folder that is still to be made")
     extension: str | None = Field(None, pattern=r"^(\.[A-Za-z0-9]{1,12}){0,2}$")
+    see_also: DocumentId | None = Field(
+        None, ge=1, le=NUMBER_MAX, description="A document that a note on it leads to, once it is filed"
+    )
     as_version: bool = Field(
         False, description="Where the name is taken: as a new version of what stands there"
     )
@@ -126,6 +130,43 @@ class PageWords(Wire):
     words: list[WordOn] = Field(
         description="As they are read, line by line; none where nobody has read the page yet"
     )
+
+
+class SameDocument(Wire):
+    """A filed document that an arrival is already, or a later edition of."""
+
+    number: DocumentId
+    name: str
+    folder: FolderId
+    folder_path: str
+    when: date | None
+    how: How = Field(
+        description="bytes: the very same file; same: the same paper; edition: one of its editions"
+    )
+
+
+class SameDocuments(Wire):
+    found: list[SameDocument]
+
+
+class DifferingWord(Wire):
+    page: int
+    box: tuple[float, float, float, float] = Field(
+        description="Left, top, width and height as shares of the page"
+    )
+
+
+class Differing(Wire):
+    here: list[DifferingWord]
+    there: list[DifferingWord]
+
+
+class OtherPath(NumberPath):
+    other: DocumentId = Field(ge=1, le=NUMBER_MAX)
+
+
+class OntoAsked(Asked):
+    onto: DocumentId = Field(ge=1, le=NUMBER_MAX, description="Whose newest version it becomes")
 
 
 class Notice(Wire):

@@ -10,7 +10,7 @@ from typing import Literal, TypeVar
 from psycopg import Connection
 
 from waka.core.changes.findings import Said, said
-from waka.core.fields.evidence.confidence import SURE, confidence
+from waka.core.fields.evidence.confidence import confidence, is_sure
 from waka.core.fields.evidence.context import Found
 from waka.core.fields.evidence.page import Box
 from waka.core.fields.evidence.senders import Office
@@ -124,7 +124,7 @@ class _Reading:
             told.append(
                 Offered(
                     value=typed(one.value), shown=one.text, box=one.box, why=why,
-                    sure=at == 0 and likely >= SURE, confidence=round(likely, 3),
+                    sure=at == 0 and is_sure(field, likely), confidence=round(likely, 3),
                 )
             )  # fmt: skip
         return told

@@ -10,7 +10,7 @@ from waka.core.changes.findings import Said, said
 from waka.core.fields.money import Money, read_money
 from waka.core.fields.registry import Value, read
 from waka.core.fields.typed import SHORT_FORM, propose_short, read_date
-from waka.core.ids import FolderId
+from waka.core.ids import DocumentId, FolderId
 from waka.core.names import (
     FieldType,
 )
@@ -38,6 +38,7 @@ class Slip:
     folder: FolderId | None = None
     make: str = ""  #: the path beneath ``folder`` that it goes to, as far as it is still to be made
     extension: str | None = None  #: in place of the arrival's own
+    see_also: DocumentId | None = None  #: that a note on it leads to
     as_version: bool = False  #: where the name is taken: as a new version of what stands there
 
 

@@ -116,6 +116,10 @@ def numbers(paper: Paper) -> list[Number]:
     return found
 
 
+#: the label itself, run into its number where a recogniser saw no space
+_GLUED = re.compile(r"(?:no|nr|num|n)?[.:°º№#]{1,2}(?=[^\W_])", re.IGNORECASE)
+
+
 def _whole(text: str, start: int, end: int) -> tuple[int, int]:
     """Widen a run with figures to the letters before it and the groups after it that belong to it."""
     if prefix := _PREFIX.search(text[:start]):
@@ -127,6 +131,8 @@ def _whole(text: str, start: int, end: int) -> tuple[int, int]:
     if text[start:end].isdigit():
         while more := _GROUP.match(text, end):
             end = more.end()
+    if glued := _GLUED.match(text, start, end):
+        start = glued.end()
     while end > start and text[end - 1] in ".,;:/-–*'’":
         end -= 1
     while start < end and text[start] in "#.'*°-–":

@@ -87,7 +87,10 @@ class Senders:
         if sort in _PERSONAL:
             # whose it is; what stands large on it is its title
             found = [
-                replace(one, score=one.score - 3.0) if one.why.startswith(_OF_FIRMS) else one for one in found
+                replace(one, score=one.score - (3.0 if one.why != "known" else 1.8))
+                if one.why.startswith((*_OF_FIRMS, "known"))
+                else one
+                for one in found
             ]
         elif sort == "report" and any(
             one.why.startswith(("small_print", "over_address")) and ORGANISATION.search(plain(one.value))

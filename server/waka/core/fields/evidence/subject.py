@@ -7,21 +7,24 @@ from collections.abc import Iterator, Sequence
 from statistics import median
 
 from .context import Found, Paper, in_one_column, merged
+from .labels import label
 from .letters import plain
 from .page import Cell, Line
+from .sums import sums
 
 MOST_WORDS, MOST_LETTERS = 8, 48  #: of what is put into a name
 HIGHEST_LABELLED = 0.65  #: of the page: a subject further down is of something else
 #: scores; the last of what only says what sort of paper it is
-LABELLED, UNDER_GREETING, OVER_GREETING, CHARGED, LARGEST, ENTITLED, CALLED = (
+LABELLED, UNDER_GREETING, OVER_GREETING, CHARGED, PRICED, LARGEST, ENTITLED = (
     5.5,
     5.0,
     3.4,
     4.6,
+    4.0,
     3.2,
     3.0,
-    1.0,
 )
+CALLED = 1.0
 LARGER = 1.25  #: times the usual height of letters, that a title is set in
 MOST_LINES = 4  #: below the head of a table, that are looked at
 APART = 1.5  #: heights that a line of subject stands apart from the text below it
@@ -58,9 +61,21 @@ def subjects(paper: Paper, sort: str, title: Cell | None) -> list[Found[str]]:
         found += _charged(paper)
     if sort in _TITLED:
         found += _large(paper, sort, title)
-    if title is not None and not _NO_TITLE.search(plain(title.text)):
+    if title is not None and sort not in _CHARGING and not _NO_TITLE.search(plain(title.text)):
         found += _told(title, 0, ENTITLED if sort in _TITLED else CALLED, "title")
+    if sort in _WORDS:
+        # where nothing else says it, what sort of paper it is: to be looked at, and short to write over
+        word = _WORDS[sort]
+        found.append(Found(word, "", None, CALLED / 2, "sort"))
     return merged(found, key=plain)
+
+
+_WORDS = {
+    "invoice": "Invoice", "credit": "Credit note", "receipt": "Receipt", "bill": "Bill", "quote": "Quotation",
+    "proforma": "Pro forma invoice", "order": "Order", "delivery": "Delivery note", "statement": "Statement",
+    "remittance": "Remittance advice", "reminder": "Reminder", "letter": "Letter", "minutes": "Minutes",
+    "coursework": "Coursework", "certificate": "Certificate", "report": "Report", "form": "Form", "payslip": "Payslip",
+}  # fmt: skip
 
 
 _CHARGING = frozenset({"invoice", "credit", "receipt", "bill", "quote", "proforma", "order", "delivery"})
@@ -78,6 +93,8 @@ _ONE_OF_MANY = re.compile(
 def _large(paper: Paper, sort: str, title: Cell | None) -> Iterator[Found[str]]:
     """Yield the largest line of the first page that is no address; a title that is one of many with what follows it."""
     lines = [line for line in paper.first_page if line.cells]
+    if not lines:
+        return
     usual = median(line.height for line in lines)
     if title is not None and _ONE_OF_MANY.match(plain(title.text)):
         line = paper.line_of(title)
@@ -174,7 +191,7 @@ def _may_be_subject(line: Line) -> bool:
 
 
 def _charged(paper: Paper) -> Iterator[Found[str]]:
-    """Yield what stands first beneath the head of a table of things charged for."""
+    """Yield the first thing charged for: beneath the head of their table, else the first with a sum at its right."""
     for line, _, cell in paper.cells():
         if len(line.cells) < 2 or len(cell.words) > 4 or not _DESCRIBED.search(plain(cell.text)):
             continue
@@ -185,6 +202,12 @@ def _charged(paper: Paper) -> Iterator[Found[str]]:
             is_priced = any(any(map(str.isdigit, one.text)) for one in below.cells if one is not first)
             if below.page is line.page and first is not None and is_priced:
                 yield from _told(first, 0, CHARGED, "charged")
+                return
+    for line in paper.first_page:
+        first, last = line.cells[0], line.cells[-1]
+        if first is not last and _is_thing(first) and any(one.is_exact for one in sums(last.text)):
+            if label("sums", first.text, most=14) is None and label("dates", first.text, most=14) is None:
+                yield from _told(first, 0, PRICED, "priced")
                 return
 
 

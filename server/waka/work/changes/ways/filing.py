@@ -11,6 +11,7 @@ from waka.core.changes import acts
 from waka.core.changes.findings import said
 from waka.core.changes.proposal import Proposal
 from waka.core.ids import DocumentId, ListId, PersonId
+from waka.core.names import split_extension
 from waka.core.words import CODES, worded
 from waka.drive.tree import shown
 from waka.errors import BadRequest, NameTaken, NameUnfit, NotFound, SlipChanged, SlipIncomplete
@@ -55,19 +56,58 @@ def file_arrival(
         _assert_seen(conn, person, number, slip, seen)
         return _change(conn, person, number, slip, today or office.today(conn))
 
-    def accept(conn: Connection, change: Change, examined: Examined) -> Examined:
-        at_once.assert_clear(conn, change, examined)
-        for row in examined.rows:
-            if row.step.state == "left":  # the same bytes stand there: there is nothing to file
-                code = row.findings[0].code if row.findings else "identical"
-                raise NameUnfit(
-                    f"{CODES[code].text}; nothing was moved.", mend="Bin the arrival, or file it elsewhere."
-                )
-        return examined
-
-    ran = at_once.run(deps, person, make, accept)
+    ran = at_once.run(deps, person, make, _accept)
+    if slip.see_also is not None:
+        with deps.db.transaction() as conn:
+            documents.set_note(conn, number, f"See also No. {slip.see_also}", person)
     filed = next(step for step in ran.steps if step.document == number)
     return Outcome(list_id=ran.list_id, number=number, path=shown(filed.to_path))
+
+
+def _accept(conn: Connection, change: Change, examined: Examined) -> Examined:
+    at_once.assert_clear(conn, change, examined)
+    for row in examined.rows:
+        if row.step.state == "left":  # the same bytes stand there: there is nothing to file
+            code = row.findings[0].code if row.findings else "identical"
+            raise NameUnfit(
+                f"{CODES[code].text}; nothing was moved.", mend="Bin the arrival, or file it elsewhere."
+            )
+    return examined
+
+
+def file_onto(
+    deps: Deps, person: PersonId, number: DocumentId, onto: DocumentId, seen: int | None = None
+) -> Outcome:
+    """File arrival *number* as the newest version of *onto*, which keeps its name, its place and its fields.
+
+    Raises as ``file_arrival``; ``NameUnfit`` where the two are of different types.
+    """
+
+    def make(conn: Connection) -> Change:
+        now = arrivals.slip_now(conn, number, person)
+        if now is not None and seen is not None and now.edition != seen:
+            raise SlipChanged(now.by, now.edition, now.slip)
+        waiting = documents.lock_waiting(conn, number, person)
+        stands = documents.lock_filed(conn, onto, person)
+        if waiting is None or stands is None:
+            raise NotFound(f"No. {number} on the desk" if waiting is None else f"No. {onto}")
+        mine, its = (split_extension(one.name)[1].lower() for one in (waiting, stands))
+        if mine != its:
+            raise NameUnfit(
+                f"“{stands.name}” ends in “{its}”, and what has come in “{mine}”; nothing was moved.",
+                mend="File both, with a note that leads from one to the other.",
+            )
+        want = Proposal(
+            act=acts.File.code, document=number, into=stands.folder_id, name=stands.name, record=stands.record,
+            collision="version", slip=waiting.slip,
+        )  # fmt: skip
+        return Change(
+            title=said("file", name=waiting.name), origin="desk", wants=[want], near=[stands.folder_id]
+        )
+
+    ran = at_once.run(deps, person, make, _accept)
+    filed = next(step for step in ran.steps if step.document == number)
+    return Outcome(list_id=ran.list_id, number=onto, path=shown(filed.to_path))
 
 
 def _assert_seen(
@@ -84,6 +124,8 @@ def _change(conn: Connection, person: PersonId, number: DocumentId, slip: Slip, 
         raise NotFound(f"No. {number} on the desk")
     document = documents.one(conn, number, person)
     assert document is not None  # it was just locked
+    if slip.see_also is not None and documents.one(conn, slip.see_also, person) is None:
+        raise NotFound(f"No. {slip.see_also}")
     house = Naming.load(conn).seen_by(conn, person)
     preview = preview_of(conn, person, document, slip, house, today, shows_beside=False)
     _assert_complete(preview, slip)

@@ -1,0 +1,1 @@
+"""How many keys and how long it takes to file a document, in the real interface, with the keyboard alone."""
