@@ -97,3 +97,44 @@ def test_a_word_clicked_or_several_drawn_over_go_into_the_field_at_hand(desk: Pa
     last.hover()
     desk.mouse.up()
     expect(who).to_have_value("Coastal Safety Institute")
+
+
+def test_a_paper_that_is_here_already_is_compared_and_binned_by_key(
+    desk: Page, reading_server: Server
+) -> None:
+    desk.get_by_role("link", name="scan_00428.pdf").click()
+    expect(desk.get_by_text("It is here already, byte for byte")).to_be_visible(timeout=30_000)
+    desk.keyboard.press("Alt+d")
+    dialog = desk.get_by_role("dialog", name="Is it here already?")
+    expect(dialog.get_by_text("Both say the same.")).to_be_visible()
+    # both are shown, each from its own place
+    expect(dialog.locator("img.sheet")).to_have_count(2)
+    desk.keyboard.press("b")
+    expect(dialog).to_be_hidden()
+    expect(desk.get_by_role("heading", name="36 waiting · 3 filed today")).to_be_visible()
+    desk.keyboard.press("Control+z")
+    expect(desk.get_by_role("heading", name="37 waiting · 3 filed today")).to_be_visible()
+
+
+def test_a_zip_is_looked_into_and_its_files_become_arrivals(desk: Page, reading_server: Server) -> None:
+    desk.get_by_role("link", name="harbour papers.zip").click()
+    expect(desk.get_by_text("2 files inside.")).to_be_visible(timeout=30_000)
+    desk.keyboard.press("Alt+i")
+    dialog = desk.get_by_role("dialog", name="Inside “harbour papers.zip”")
+    expect(dialog.get_by_role("row", name="berth.pdf")).to_be_visible()
+    dialog.get_by_role("checkbox", name="notes.txt").uncheck()
+    dialog.get_by_role("button", name="Take 1 file out").press("Enter")
+    expect(dialog).to_be_hidden()
+    # the first of them is shown, and says where it comes from; its slip is filled in like any other
+    expect(desk.get_by_text("Taken out of harbour papers.zip")).to_be_visible()
+    expect(desk.get_by_label("Who", exact=True)).to_have_value("Tern Point Harbour", timeout=60_000)
+    expect(desk.get_by_role("heading", name="38 waiting · 3 filed today")).to_be_visible()
+
+
+def test_the_attachment_of_a_mail_becomes_an_arrival(desk: Page) -> None:
+    desk.get_by_role("link", name="Re_ slipway booking.eml").click()
+    expect(desk.get_by_text("1 file inside.")).to_be_visible(timeout=30_000)
+    desk.keyboard.press("Alt+i")
+    expect(desk.get_by_role("dialog").get_by_text("Slipway fees 2027.docx")).to_be_visible()
+    desk.keyboard.press("Enter")
+    expect(desk.get_by_text("Taken out of Re_ slipway booking.eml")).to_be_visible()

@@ -36,6 +36,7 @@ const MORE: KeyHint[] = [
   { keys: 'Alt O', does: 'what else was read for the field', group: 'The slip' },
   { keys: 'Click', does: 'a word of the page, or draw over several: into the field', group: 'The slip' },
   { keys: 'Alt D', does: 'compare with what is here already', group: 'Filing' },
+  { keys: 'Alt I', does: 'look inside a zip or a mail', group: 'Filing' },
   { keys: 'Alt X', does: 'use the extension that fits', group: 'The slip' },
   { keys: 'Alt B', does: 'back to what could not be filed', group: 'Filing' },
   { keys: 'Alt L', does: 'set aside, or back in order', group: 'Filing' },
@@ -207,6 +208,7 @@ export function DeskView() {
               onFile={file}
               onChange={() => filings.forget(current.number)}
               onLater={() => later.mutate()}
+              onTaken={([first]) => first !== undefined && show(first)}
               onGone={(done) => gone(current, done)}
               onMarks={setMarks}
               takerRef={takerRef}

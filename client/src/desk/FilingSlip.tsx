@@ -11,6 +11,7 @@ import { ProblemNote } from '../shared/ProblemNote'
 import { Fields, FurtherFields } from './Fields'
 import { focusOn, useInputs } from './inputs'
 import { firstOf, isRefused, lackingOf, type FieldName } from './model'
+import { InsideNote } from './Inside'
 import { NameBox } from './NameBox'
 import { NeighbourStrip } from './NeighbourStrip'
 import { SameNote, type Gone } from './Same'
@@ -41,13 +42,14 @@ interface Props {
   isFiling: boolean
   onChange: () => void
   onLater: () => void
+  onTaken: (numbers: number[]) => void // arrivals that were taken out of this one
   onGone: (gone: Gone) => void // it is here already, and no longer waits
   takerRef: RefObject<(text: string) => void> // what takes words of the page into the field at hand
   onMarks: (marks: Mark[]) => void // where on the pages stands what the slip was filled in with
 }
 
 /** The fields of one arrival, the name that composes itself from them, and where it will stand. */
-export function FilingSlip({ arrival, desk, last, refused, onFile, isFiling, onChange, onLater, onGone, onMarks, takerRef }: Props) {
+export function FilingSlip({ arrival, desk, last, refused, onFile, isFiling, onChange, onLater, onTaken, onGone, onMarks, takerRef }: Props) {
   const [kept, write] = useSlip(arrival)
   const { slip } = kept
   const house = useQuery(houseQuery)
@@ -162,6 +164,7 @@ export function FilingSlip({ arrival, desk, last, refused, onFile, isFiling, onC
         {filled.isWaiting && <span role="status">the page is being read …</span>}
         <code>No. {number(arrival.number)}</code>
       </div>
+      <InsideNote arrival={arrival} onTaken={onTaken} />
       <SameNote arrival={arrival} slip={slip} edition={kept.edition} change={change} onGone={onGone} />
       <Fields {...{ slip, change, inputs, submit, asked, filled }} isOfWho={!preview.isPlaceholderData && settled.who === slip.who} house={house.data} preview={preview.data} problems={problems} />
       <NameBox preview={preview.data} problems={problems} asVersion={slip.as_version} onUseExtension={takeExtension} onAsVersion={asVersion} />

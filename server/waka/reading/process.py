@@ -155,10 +155,33 @@ def _recognised(file: BinaryIO, head: dict[str, Any]) -> tuple[dict[str, Any], b
     return {}, msgspec.msgpack.encode(recognise(picture(file, head["media_type"], head["page"])))
 
 
+def _entries(file: BinaryIO, head: dict[str, Any]) -> tuple[dict[str, Any], bytes]:
+    import msgspec
+
+    from .entries import TooMany, bounded
+    from .formats import of
+
+    known = of(head["media_type"])
+    if known is None or known.entries is None:
+        return {}, msgspec.msgpack.encode([])
+    try:
+        return {}, msgspec.msgpack.encode(list(bounded(known.entries(file))))
+    except TooMany:
+        return {"trouble": "too_large"}, b""
+
+
+def _entry(file: BinaryIO, head: dict[str, Any]) -> tuple[dict[str, Any], bytes]:
+    from .formats import of
+
+    known = of(head["media_type"])
+    assert known is not None and known.entry is not None  # it was listed
+    return {}, known.entry(file, head["at"])
+
+
 _Task = Callable[[BinaryIO, dict[str, Any]], tuple[dict[str, Any], bytes]]
 _TASKS: dict[str, _Task] = {
     "read": _read, "page": _render, "formatted": _formatted, "matches": _matches, "sheet": _sheet,
-    "words": _words, "recognise": _recognised,
+    "words": _words, "recognise": _recognised, "entries": _entries, "entry": _entry,
 }  # fmt: skip
 
 

@@ -31,6 +31,7 @@ import structlog
 from waka.errors import ReadingAway, StillReading, Unreadable
 
 from . import frames
+from .entries import Entry
 from .formats.base import PageWords
 from .parts import Part
 from .sniff import HEAD, sniff_head
@@ -166,6 +167,19 @@ class Reader:
         return msgspec.msgpack.decode(
             self._run(head, file, RECOGNISE_SECONDS, patience=None)[1], type=PageWords
         )
+
+    def entries(self, file: BufferedReader, media_type: str) -> list[Entry]:
+        """Return the files in a file; [] where it holds none. Raises as ``words``."""
+        head = {"task": "entries", "media_type": media_type}
+        return msgspec.msgpack.decode(
+            self._run(head, file, RENDER_SECONDS, READ_SECONDS)[1], type=list[Entry]
+        )
+
+    def entry(self, file: BufferedReader, media_type: str, at: int) -> bytes:
+        """Return one of those files. Raises as ``words``."""
+        return self._run(
+            {"task": "entry", "media_type": media_type, "at": at}, file, READ_SECONDS, READ_SECONDS
+        )[1]
 
     def sheet(self, file: BufferedReader, most_rows: int, most_columns: int) -> list[list[str]]:
         """Return the rows of a workbook; a formula begins with ``sheets.FORMULA``. Raises as ``page``."""

@@ -24,6 +24,10 @@ export const fillingQuery = (number: number) =>
     staleTime: 60_000,
   })
 
+/** The files in an arrival. */
+export const insideQuery = (number: number) =>
+  queryOptions({ queryKey: ['inside', number], queryFn: () => told(api.GET('/api/desk/{number}/inside', { params: { path: { number } } })), staleTime: 60_000 })
+
 /** The filed documents that an arrival is already. */
 export const sameQuery = (number: number) =>
   queryOptions({ queryKey: ['same', number], queryFn: () => told(api.GET('/api/desk/{number}/same', { params: { path: { number } } })), staleTime: 10_000 })

@@ -228,6 +228,24 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/desk/{number}/inside": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The files in an arrival, before anything is unpacked. */
+        get: operations["desk_get_inside_desk__int_number__inside_get"];
+        put?: never;
+        /** Make arrivals of some of the files in an arrival. */
+        post: operations["desk_take_files_out_desk__int_number__inside_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/desk/{number}/later": {
         parameters: {
             query?: never;
@@ -2151,6 +2169,18 @@ export interface components {
              * @description Where the name's own is wrong
              */
             fitting_extension: string | null;
+            /**
+             * Holder
+             * @description The arrival that it was taken out of
+             */
+            holder: number | null;
+            /** Holder Name */
+            holder_name: string | null;
+            /**
+             * Holds
+             * @description It may hold other files
+             */
+            holds: boolean;
             /** Later */
             later: boolean;
             /** Media Type */
@@ -3378,6 +3408,31 @@ export interface components {
             /** Part */
             part: string;
         };
+        /**
+         * Held
+         * @description A file in an arrival.
+         */
+        Held: {
+            /** At */
+            at: number;
+            /**
+             * Is Out
+             * @description It was taken out already
+             */
+            is_out: boolean;
+            /**
+             * Name
+             * @description With its folders there
+             */
+            name: string;
+            /**
+             * Refused
+             * @description Why it cannot be taken out
+             */
+            refused: ("climbs_out" | "asks_password" | "is_link" | "too_large" | "is_bomb" | "no_name") | null;
+            /** Size */
+            size: number;
+        };
         /** History */
         History: {
             current: components["schemas"]["Current"];
@@ -3410,6 +3465,11 @@ export interface components {
             kinds: components["schemas"]["Kind"][];
             /** Parties */
             parties: components["schemas"]["Party"][];
+        };
+        /** Inside */
+        Inside: {
+            /** Held */
+            held: components["schemas"]["Held"][];
         };
         /** Invitation */
         Invitation: {
@@ -5272,6 +5332,16 @@ export interface components {
             /** Tags */
             tags: components["schemas"]["Tag"][];
         };
+        /** TakeOutAsked */
+        TakeOutAsked: {
+            /** Places */
+            places: number[];
+        };
+        /** TakenOut */
+        TakenOut: {
+            /** Numbers */
+            numbers: number[];
+        };
         /** Tally */
         Tally: {
             /** Bytes After */
@@ -6940,6 +7010,198 @@ export interface operations {
             };
             /** @description Not Found */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Refused before anything moved */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    desk_get_inside_desk__int_number__inside_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                number: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Inside"];
+                };
+            };
+            /** @description Not understood */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Refused before anything moved */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    desk_take_files_out_desk__int_number__inside_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                number: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TakeOutAsked"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TakenOut"];
+                };
+            };
+            /** @description Not understood */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
                 headers: {
                     [name: string]: unknown;
                 };

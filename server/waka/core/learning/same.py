@@ -47,10 +47,14 @@ def _agree(one: Called, other: Called) -> bool:
     first, second = _signs(one.reference), _signs(other.reference)
     if one.kind == other.kind == "coursework":
         tasks = [set(words_of(paper.what or "")) for paper in (one, other)]
-        return bool(first and first == second) or (all(tasks) and (tasks[0] <= tasks[1] or tasks[1] <= tasks[0]))
+        return bool(first and first == second) or (
+            all(tasks) and (tasks[0] <= tasks[1] or tasks[1] <= tasks[0])
+        )
     # a corrected one often has the number of the first with a letter behind it
     short, long = sorted((first, second), key=len)
-    return len(short) >= FEWEST_SIGNS and (long.startswith(short) or (len(short) >= MANY_SIGNS and short in long))
+    return len(short) >= FEWEST_SIGNS and (
+        long.startswith(short) or (len(short) >= MANY_SIGNS and short in long)
+    )
 
 
 def _is_one(who: str, other: str) -> bool:

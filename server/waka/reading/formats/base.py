@@ -6,6 +6,8 @@ from collections.abc import Callable, Iterable, Iterator
 from dataclasses import dataclass, field
 from typing import TYPE_CHECKING, BinaryIO
 
+from waka.reading.entries import Entry
+
 if TYPE_CHECKING:
     from PIL import Image
 
@@ -49,6 +51,8 @@ class Format:
         None  #: what it says exactly, such as an electronic invoice
     )
     parts: Callable[[BinaryIO], Iterator[tuple[str, bytes]]] | None = None  #: files in it, with their names
+    entries: Callable[[BinaryIO], Iterator[Entry]] | None = None  #: files in it that can be taken out
+    entry: Callable[[BinaryIO, int], bytes] | None = None  #: one of them, by its place
     html: Callable[[BinaryIO], Iterable[str]] | None = None  #: to be cleaned of all that acts
     pages: Callable[[BinaryIO], int] | None = None  #: how many can be shown as pictures
     #: a page, counted from 1, as a picture of at most a width in pixels

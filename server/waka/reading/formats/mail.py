@@ -10,6 +10,8 @@ from email.message import EmailMessage
 from itertools import islice
 from typing import BinaryIO
 
+from waka.reading.entries import Entry
+
 from .base import MOST_READ, Format
 from .web_page import html_text
 
@@ -64,6 +66,18 @@ def _parts(file: BinaryIO) -> Iterator[tuple[str, bytes]]:
                 yield part.get_filename() or part.get_content_type(), content
 
 
+def _entries(file: BinaryIO) -> Iterator[Entry]:
+    for at, (name, content) in enumerate(_parts(file)):
+        called = (
+            name if "." in name else name.replace("/", " ") + (".eml" if name == "message/rfc822" else "")
+        )
+        yield Entry(at, called.replace("/", " ").replace("\\", " "), len(content))
+
+
+def _entry(file: BinaryIO, at: int) -> bytes:
+    return next(islice(_parts(file), at, None))[1]
+
+
 def _html(file: BinaryIO) -> Iterable[str]:
     message = email.message_from_bytes(file.read(), policy=email.policy.default)
     assert isinstance(message, EmailMessage)
@@ -84,5 +98,5 @@ def _html(file: BinaryIO) -> Iterable[str]:
 
 FORMAT = Format(
     code="eml", media_types=("message/rfc822",), extension=".eml", starts=_starts, text=_text, html=_html,
-    facts=_facts, parts=_parts,
+    facts=_facts, parts=_parts, entries=_entries, entry=_entry,
 )  # fmt: skip

@@ -38,6 +38,8 @@ class Queued:
     trouble: str | None
     was_read: bool
     same_as: DocumentId | None  #: a filed document with the same bytes that the person may see
+    holder: DocumentId | None  #: the arrival that it was taken out of
+    holder_name: str | None
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -81,6 +83,16 @@ def add(
         "bound_by": bound_by,
     }  # fmt: skip
     return value(conn, SQL["add"], args) is not None
+
+
+def took_out(conn: Connection, number: DocumentId, holder: DocumentId, name: str) -> None:
+    """Write down that an arrival was taken out of another one, where it was called *name*."""
+    conn.execute(SQL["took_out"], {"number": number, "holder": holder, "name": name})
+
+
+def taken_out(conn: Connection, holder: DocumentId) -> set[str]:
+    """Return the names of what was taken out of an arrival already."""
+    return {str(found[0]) for found in conn.execute(SQL["taken_out"], {"holder": holder})}
 
 
 def at_path(conn: Connection, path: bytes) -> DocumentId | None:

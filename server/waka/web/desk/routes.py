@@ -15,6 +15,7 @@ from waka.work.changes.ways import discarding, filing
 from waka.work.desk import keeping as keeping_slips
 from waka.work.desk import queue as desk
 from waka.work.desk.filling import Offered, filling
+from waka.work.desk.inside import HOLDERS, inside, take_out
 from waka.work.desk.page_words import words_on
 from waka.work.desk.same import differing, same_as
 from waka.work.naming.destinations import Lead
@@ -55,7 +56,8 @@ def _arrival(queued: Queued) -> sd.Arrival:
         arrival_point=queued.arrival_point, later=queued.later, was_read=queued.was_read,
         media_type=queued.media_type, pages=queued.pages, trouble=queued.trouble,
         fitting_extension=wrong_extension(extension, queued.fitting_extension or ""),
-        same_as=queued.same_as, edition=queued.edition, slip=sd.Slip(**queued.slip),
+        same_as=queued.same_as, holder=queued.holder, holder_name=queued.holder_name,
+        holds=queued.media_type in HOLDERS, edition=queued.edition, slip=sd.Slip(**queued.slip),
     )  # fmt: skip
 
 
@@ -134,6 +136,19 @@ def get_page_words(path: s.PagePath) -> Response:
     """The words on a page, for a person to take them into the slip."""
     found = words_on(deps(), person().id, path.number, path.page)
     return reply(sd.PageWords(words=[sd.WordOn.model_validate(one) for one in found]))
+
+
+@bp.get("/desk/<int:number>/inside", responses={200: sd.Inside, **REFUSALS})
+def get_inside(path: s.NumberPath) -> Response:
+    """The files in an arrival, before anything is unpacked."""
+    found = inside(deps(), person().id, path.number)
+    return reply(sd.Inside(held=[sd.Held.model_validate(one) for one in found]))
+
+
+@bp.post("/desk/<int:number>/inside", responses={200: sd.TakenOut, **REFUSALS})
+def take_files_out(path: s.NumberPath, body: sd.TakeOutAsked) -> Response:
+    """Make arrivals of some of the files in an arrival."""
+    return reply(sd.TakenOut(numbers=take_out(deps(), person().id, path.number, body.places)))
 
 
 @bp.get("/desk/<int:number>/same", responses={200: sd.SameDocuments, **REFUSALS})

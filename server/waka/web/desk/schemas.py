@@ -10,6 +10,7 @@ from pydantic import Field
 
 from waka.core.ids import DocumentId, FolderId, ListId
 from waka.core.learning.same import How
+from waka.reading.entries import Refused
 from waka.web.schemas import NUMBER_MAX, Asked, FolderHead, NumberPath, Said, Segment, Wire
 from waka.work.naming.destinations import LedBy
 
@@ -93,6 +94,9 @@ class Arrival(Wire):
     trouble: str | None
     fitting_extension: str | None = Field(description="Where the name's own is wrong")
     same_as: DocumentId | None = Field(description="A filed document with the same bytes")
+    holder: DocumentId | None = Field(description="The arrival that it was taken out of")
+    holder_name: str | None
+    holds: bool = Field(description="It may hold other files")
     edition: int = Field(description="Of the slip: who saves it says which one they saw")
     slip: Slip
 
@@ -116,6 +120,28 @@ class Filling(Wire):
         description="waits: nobody has read the pages yet; off: the office wants no slips filled in"
     )
     fields: dict[str, list[OfferedValue]] = Field(description="By field, the likeliest first")
+
+
+class Held(Wire):
+    """A file in an arrival."""
+
+    at: int
+    name: str = Field(description="With its folders there")
+    size: int
+    refused: Refused | None = Field(description="Why it cannot be taken out")
+    is_out: bool = Field(description="It was taken out already")
+
+
+class Inside(Wire):
+    held: list[Held]
+
+
+class TakeOutAsked(Asked):
+    places: list[Annotated[int, Field(ge=0, le=NUMBER_MAX)]] = Field(min_length=1, max_length=500)
+
+
+class TakenOut(Wire):
+    numbers: list[DocumentId]
 
 
 class WordOn(Wire):

@@ -1,0 +1,112 @@
+"""Files in an arrival: looked at before anything is unpacked, then taken out, each as an arrival of its own."""
+
+from __future__ import annotations
+
+import shutil
+from collections.abc import Sequence
+from dataclasses import dataclass
+from uuid import uuid4
+
+from waka.core.ids import DocumentId, PersonId
+from waka.drive import pieces
+from waka.errors import BadRequest, NotAllowed, NotFound, TooLarge, Unreadable
+from waka.reading.entries import Refused
+from waka.reading.reader import TROUBLES
+from waka.records.desk import arrivals
+from waka.records.documents import contents
+from waka.records.documents.documents import Document, File
+from waka.records.people import people
+from waka.work.deps import Deps
+from waka.work.documents.looking import find, opened_file
+
+from .arriving import BOUND, register
+from .uploading import KEPT_FREE
+
+HOLDERS = ("application/zip", "message/rfc822", "application/mbox")
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Held:
+    """A file in an arrival."""
+
+    at: int
+    name: str  #: with its folders there
+    size: int
+    refused: Refused | None
+    is_out: bool  #: it was taken out already
+
+
+def inside(deps: Deps, person: PersonId, number: DocumentId) -> list[Held]:
+    """Return the files in an arrival; [] where it holds none. Raises ``NotFound``, ``Unreadable``."""
+    return _inside(deps, _waiting(deps, person, number))
+
+
+def _waiting(deps: Deps, person: PersonId, number: DocumentId) -> Document:
+    document = find(deps, person, number)
+    if document.state != "waiting":
+        raise NotFound(f"No. {number} on the desk")
+    return document
+
+
+def _inside(deps: Deps, document: Document) -> list[Held]:
+    if document.media_type not in HOLDERS:
+        return []
+    if document.trouble:
+        raise Unreadable(document.trouble, TROUBLES[document.trouble])
+    with deps.db.transaction() as conn:
+        out = arrivals.taken_out(conn, document.id)
+    with opened_file(deps, document) as file:
+        entries = deps.reader.entries(file, document.media_type)
+    return [
+        Held(at=one.at, name=one.name, size=one.size, refused=one.refused, is_out=one.name in out)
+        for one in entries
+    ]
+
+
+def take_out(deps: Deps, person: PersonId, number: DocumentId, places: Sequence[int]) -> list[DocumentId]:
+    """Make arrivals of some of the files in an arrival, and return their numbers; one that is out already is left.
+
+    They come to the same arrival point, and so are seen by the same people. Raises ``NotFound``, ``NotAllowed``,
+    ``BadRequest`` for what is refused, ``TooLarge`` where there is no room, ``Unreadable``, ``DriveTrouble``.
+    """
+    document = _waiting(deps, person, number)
+    with deps.db.transaction() as conn:
+        if not people.may_file_anywhere(conn, person):
+            raise NotAllowed("You may look things up here, but not hand in documents.")
+    if document.arrival_path is not None and document.arrival_path.startswith(BOUND + b"/"):
+        raise BadRequest("It is on its way to a folder.", mend="File it first.")
+    held = {one.at: one for one in _inside(deps, document)}
+    wanted = [held[at] for at in dict.fromkeys(places) if at in held]
+    refused = next((one for one in wanted if one.refused is not None), None)
+    if refused is not None or len(wanted) < len(set(places)):
+        raise BadRequest(
+            f"“{refused.name if refused else number}” cannot be taken out.", mend="Leave it out."
+        )
+    if sum(one.size for one in wanted) > shutil.disk_usage(deps.arrivals.root).free - KEPT_FREE:
+        raise TooLarge(
+            "There is no room on the disk for what is in it.", mend="Ask the administrator to make room."
+        )
+    return [_out(deps, person, document, one) for one in wanted if not one.is_out]
+
+
+def _out(deps: Deps, person: PersonId, document: Document, one: Held) -> DocumentId:
+    assert document.arrival_path is not None  # it waits
+    with opened_file(deps, document) as file:
+        data = deps.reader.entry(file, document.media_type or "", one.at)
+    point = document.arrival_path.partition(b"/")[0] if b"/" in document.arrival_path else b""
+    work = f"inside-{uuid4().hex}".encode()
+    _, digest = pieces.append(deps.arrivals, work, 0, [data], len(data))
+    received = pieces.finish(
+        deps.arrivals, work, point, one.name.replace("\\", "/").rpartition("/")[2], digest
+    )
+    file_of = File(
+        size=received.stat.size, sha256=received.sha256, inode=received.stat.inode,
+        modified_ns=received.stat.modified_ns,
+    )  # fmt: skip
+    path = received.path.lstrip(b"/")
+    with deps.db.transaction() as conn:
+        contents.add(conn, file_of.sha256, file_of.size)
+        number = register(conn, path, file_of, person) or arrivals.at_path(conn, path)
+        assert number is not None
+        arrivals.took_out(conn, number, document.id, one.name)
+    return number
