@@ -9,6 +9,7 @@ from playwright.sync_api import Browser, Page, expect
 from tests.conftest import serving
 from tests.journeys.conftest import sign_in
 from tests.support import Server, World, leave_slips_empty
+from tests.work.test_pages import photograph, stack
 
 
 @pytest.fixture
@@ -138,3 +139,53 @@ def test_the_attachment_of_a_mail_becomes_an_arrival(desk: Page) -> None:
     expect(desk.get_by_role("dialog").get_by_text("Slipway fees 2027.docx")).to_be_visible()
     desk.keyboard.press("Enter")
     expect(desk.get_by_text("Taken out of Re_ slipway booking.eml")).to_be_visible()
+
+
+def test_a_stack_is_parted_by_key_and_photographs_are_joined_and_straightened(
+    desk: Page, reading_server: Server
+) -> None:
+    scanner = reading_server.settings.arrivals / "Front office scanner"
+    (scanner / "stack 0007.pdf").write_bytes(stack())
+    for at, turned in ((1, 4.0), (2, -6.0)):
+        (scanner / f"photo {at}.jpg").write_bytes(photograph(turned))
+    desk.get_by_role("link", name="stack 0007.pdf").click(timeout=60_000)
+    desk.keyboard.press("Alt+p")
+    dialog = desk.get_by_role("dialog", name="Pages")
+    # where documents begin is found, and the blank sheet between them left out
+    expect(dialog.get_by_role("button", name="Part into 3 documents")).to_be_visible(timeout=90_000)
+    expect(dialog.locator(".leaf.out")).to_have_count(1)
+    # a person knows better: the third begins with the page before
+    for _ in range(3):
+        desk.keyboard.press("ArrowRight")
+    desk.keyboard.press("b")
+    expect(dialog.get_by_role("button", name="Part into 4 documents")).to_be_visible()
+    desk.keyboard.press("b")
+    desk.keyboard.press("Enter")
+    expect(dialog).to_be_hidden(timeout=60_000)
+    expect(desk.get_by_role("link", name="stack 0007 part 01.pdf")).to_have_attribute("aria-current", "true")
+    expect(desk.get_by_text("Taken out of stack 0007.pdf")).to_be_visible()
+    expect(desk.get_by_role("link", name="stack 0007.pdf", exact=True)).to_have_count(0)
+    # joined again: the first part, and the second behind it
+    expect(desk.get_by_text("Page 1 of 2")).to_be_visible(timeout=60_000)
+    expect(desk.get_by_role("link", name="stack 0007 part 02.pdf")).to_contain_text("2 pages", timeout=60_000)
+    desk.keyboard.press("Alt+p")
+    dialog.get_by_role("combobox", name="Add pages of another arrival").click()
+    desk.keyboard.type("part 02")
+    desk.keyboard.press("Enter")
+    expect(dialog.locator(".leaf")).to_have_count(4)
+    dialog.get_by_role("button", name="Make one document").click()
+    expect(dialog).to_be_hidden(timeout=60_000)
+    expect(desk.get_by_text("Page 1 of 4")).to_be_visible(timeout=30_000)
+    # two photographs become one straight document
+    desk.get_by_role("link", name="photo 1.jpg").click()
+    desk.keyboard.press("Alt+p")
+    dialog.get_by_role("combobox", name="Add pages of another arrival").click()
+    desk.keyboard.type("photo 2")
+    desk.keyboard.press("Enter")
+    expect(dialog.get_by_text("made straight")).to_have_count(2)
+    dialog.locator(".leaf").first.focus()
+    desk.keyboard.press("Control+ArrowRight")
+    desk.keyboard.press("Enter")
+    expect(dialog).to_be_hidden(timeout=60_000)
+    expect(desk.get_by_text("Page 1 of 2")).to_be_visible(timeout=30_000)
+    expect(desk.get_by_text("Taken out of photo 2.jpg")).to_be_visible()

@@ -54,6 +54,8 @@ TABLE: dict[tuple[str, str], tuple[Any, int, Any]] = {
     ("get", "/api/desk/{number}/inside"): (None, 404, None),
     ("post", "/api/desk/{number}/inside"): ({"places": [0]}, 404, None),
     ("get", "/api/desk/{number}/same"): (None, 404, None),
+    ("get", "/api/desk/{number}/begins"): (None, 404, None),
+    ("post", "/api/desk/pages"): ({"documents": [[{"number": 1, "page": 1}]]}, 403, None),
     ("get", "/api/desk/{number}/same/{other}"): (None, 404, None),
     ("post", "/api/desk/{number}/file-onto"): ({"onto": 1}, 404, None),
     ("put", "/api/desk/{number}/slip"): (SLIP, 404, None),

@@ -6,7 +6,7 @@ import { FileName } from '../shared/FileName'
 import { api, told, type Arrival, type Slip } from '../shared/api/client'
 import { deskQuery, documentQuery, houseQuery } from '../shared/api/queries'
 import { plural } from '../shared/format'
-import { KeyBar, type KeyHint } from '../shared/KeyBar'
+import { KeyBar } from '../shared/KeyBar'
 import { KeyOverview } from '../shared/KeyOverview'
 import { useKeys } from '../shared/keys'
 import { NO_MARKS, PageView, type Mark } from '../shared/PageView'
@@ -15,38 +15,14 @@ import { isStillAt, isStillIn, whereAsked } from '../shared/redirect'
 import { DiscardDialog, DiscardedDrawer } from './Discarding'
 import { FilingSlip, type FiledNow, type Lead } from './FilingSlip'
 import { following, grouped, slipOf } from './model'
+import { PagesDialog } from './PagesDialog'
 import { PageWords } from './PageWords'
+import { HINTS, MORE } from './hints'
 import { Queue } from './Queue'
 import type { Gone } from './Same'
 import { Uploads, type Upload } from './Uploads'
 import { useFilings } from './useFilings'
 import { useNext } from './useNext'
-
-const HINTS: KeyHint[] = [
-  { keys: 'Enter', does: 'file and next', group: 'Filing' },
-  { keys: 'Alt K W N T R A', does: 'to a field', group: 'The slip' },
-  { keys: 'Alt /', does: 'to the folder', group: 'The slip' },
-  { keys: 'Alt .', does: 'same as last', group: 'The slip' },
-  { keys: 'Ctrl Z', does: 'undo the last filing', group: 'Filing' },
-  { keys: '?', does: 'all keys', group: 'Elsewhere' },
-]
-const MORE: KeyHint[] = [
-  { keys: 'Tab', does: 'take the marked choice, go to the next field', group: 'The slip' },
-  { keys: 'Esc', does: 'leave the field: then the letters act without Alt', group: 'The slip' },
-  { keys: 'Alt O', does: 'what else was read for the field', group: 'The slip' },
-  { keys: 'Click', does: 'a word of the page, or draw over several: into the field', group: 'The slip' },
-  { keys: 'Alt D', does: 'compare with what is here already', group: 'Filing' },
-  { keys: 'Alt I', does: 'look inside a zip or a mail', group: 'Filing' },
-  { keys: 'Alt X', does: 'use the extension that fits', group: 'The slip' },
-  { keys: 'Alt B', does: 'back to what could not be filed', group: 'Filing' },
-  { keys: 'Alt L', does: 'set aside, or back in order', group: 'Filing' },
-  { keys: 'Alt ↑ ↓', does: 'the one before or after in the queue', group: 'Filing' },
-  { keys: 'Alt Del', does: 'discard: into the bin, with a reason', group: 'Filing' },
-  { keys: 'U', does: 'choose files to hand in', group: 'Filing' },
-  { keys: 'PgUp PgDn', does: 'through the pages', group: 'The page' },
-  { keys: '+ − 0', does: 'larger, smaller, fit width', group: 'The page' },
-  { keys: 'F', does: 'find a record', group: 'Elsewhere' },
-]
 
 /** The daily loop: look, name, file, next. */
 export function DeskView() {
@@ -60,6 +36,7 @@ export function DeskView() {
   const [over, setOver] = useState(false)
   const [marks, setMarks] = useState<Mark[]>(NO_MARKS)
   const [discarding, setDiscarding] = useState<Arrival | null>(null)
+  const [paging, setPaging] = useState<Arrival | null>(null)
   const [discardedShown, setDiscardedShown] = useState(false)
   const [discarded, setDiscarded] = useState<{ listId: number; name: string } | null>(null)
   const filings = useFilings((filed) => {
@@ -141,9 +118,10 @@ export function DeskView() {
     void queries.invalidateQueries({ predicate: (query) => query.queryKey[0] !== 'me' })
   }
   const discard = () => setDiscarding(current)
+  const toPages = () => setPaging(current?.pages ? current : null)
   useKeys(
-    { '?': () => setKeysShown(true), u: uploads.choose, ArrowDown: () => step(1), ArrowUp: () => step(-1), 'ctrl+z': undoLast, Delete: discard },
-    { 'alt+b': backToRefused, 'alt+Delete': discard, 'alt+ArrowDown': () => step(1), 'alt+ArrowUp': () => step(-1), ...(last || discarded ? { 'ctrl+z': undoLast } : {}) },
+    { '?': () => setKeysShown(true), u: uploads.choose, ArrowDown: () => step(1), ArrowUp: () => step(-1), 'ctrl+z': undoLast, Delete: discard, p: toPages },
+    { 'alt+b': backToRefused, 'alt+Delete': discard, 'alt+p': toPages, 'alt+ArrowDown': () => step(1), 'alt+ArrowUp': () => step(-1), ...(last || discarded ? { 'ctrl+z': undoLast } : {}) },
   )
   const drop = (event: DragEvent) => {
     event.preventDefault()
@@ -186,6 +164,9 @@ export function DeskView() {
           <Uploads uploads={uploads.list} onChoose={uploads.choose} inputRef={uploads.input} onFiles={uploads.send} onClear={uploads.clear} />
           {desk.data.may_file && (
             <div className="queuefoot">
+              <Button type="link" size="small" disabled={!current?.pages} onClick={toPages}>
+                Pages … <kbd>Alt P</kbd>
+              </Button>
               <Button type="link" size="small" disabled={current === null} onClick={discard}>
                 Discard <kbd>Alt Del</kbd>
               </Button>
@@ -246,6 +227,18 @@ export function DeskView() {
           arrival={discarding}
           onClose={() => setDiscarding(null)}
           onDiscarded={(done) => gone(discarding, { as: 'discarded', ...done })}
+        />
+      )}
+      {paging && (
+        <PagesDialog
+          key={paging.number}
+          arrival={paging}
+          waiting={waiting}
+          onClose={() => setPaging(null)}
+          onMade={([first]) => {
+            setPaging(null)
+            if (first !== undefined) show(first)
+          }}
         />
       )}
       {discardedShown && (

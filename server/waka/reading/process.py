@@ -178,10 +178,19 @@ def _entry(file: BinaryIO, head: dict[str, Any]) -> tuple[dict[str, Any], bytes]
     return {}, known.entry(file, head["at"])
 
 
+def _assembled(file: BinaryIO, head: dict[str, Any]) -> tuple[dict[str, Any], bytes]:
+    import msgspec
+
+    from .assemble import PlannedPage, assemble
+
+    return {}, assemble(file, head["types"], msgspec.convert(head["plan"], list[PlannedPage]))
+
+
 _Task = Callable[[BinaryIO, dict[str, Any]], tuple[dict[str, Any], bytes]]
 _TASKS: dict[str, _Task] = {
     "read": _read, "page": _render, "formatted": _formatted, "matches": _matches, "sheet": _sheet,
     "words": _words, "recognise": _recognised, "entries": _entries, "entry": _entry,
+    "assemble": _assembled,
 }  # fmt: skip
 
 

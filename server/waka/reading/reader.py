@@ -18,6 +18,7 @@ import sys
 import threading
 import time
 from collections import OrderedDict, deque
+from collections.abc import Sequence
 from concurrent.futures import Future
 from concurrent.futures import TimeoutError as NotYet
 from dataclasses import dataclass, field
@@ -31,6 +32,7 @@ import structlog
 from waka.errors import ReadingAway, StillReading, Unreadable
 
 from . import frames
+from .assemble import PlannedPage
 from .entries import Entry
 from .formats.base import PageWords
 from .parts import Part
@@ -180,6 +182,11 @@ class Reader:
         return self._run(
             {"task": "entry", "media_type": media_type, "at": at}, file, READ_SECONDS, READ_SECONDS
         )[1]
+
+    def assemble(self, file: BufferedReader, types: Sequence[str], plan: Sequence[PlannedPage]) -> bytes:
+        """Return a PDF of pages of the sources in a zip. For a reader that recognises; raises as ``words``."""
+        head = {"task": "assemble", "types": list(types), "plan": msgspec.to_builtins(plan)}
+        return self._run(head, file, RECOGNISE_SECONDS, patience=None)[1]
 
     def sheet(self, file: BufferedReader, most_rows: int, most_columns: int) -> list[list[str]]:
         """Return the rows of a workbook; a formula begins with ``sheets.FORMULA``. Raises as ``page``."""

@@ -13,6 +13,7 @@ from collections.abc import Callable, Iterator
 from typing import Any, BinaryIO
 
 _LOADED = ("docx", "openpyxl", "mammoth", "nh3", "pypdfium2", "PIL.Image", "PIL.ImageOps", "PIL.ImageSequence",
+           "PIL.PdfImagePlugin", "PIL.PdfParser",
            "odf.opendocument", "odf.teletype", "markdown_it", "email.policy", "email.mime.multipart", "filetype", "csv",
            "html.parser", "decimal", "xml.etree.ElementTree", "xml.dom.expatbuilder", "xml.sax.expatreader",
            "zipfile", "bz2", "lzma", "zlib")  # fmt: skip

@@ -24,6 +24,15 @@ export const fillingQuery = (number: number) =>
     staleTime: 60_000,
   })
 
+/** Where in a stack of pages documents seem to begin. */
+export const beginsQuery = (number: number) =>
+  queryOptions({
+    queryKey: ['begins', number],
+    queryFn: () => told(api.GET('/api/desk/{number}/begins', { params: { path: { number } } })),
+    refetchInterval: (query) => (query.state.data?.is_read === false ? 1_500 : false),
+    staleTime: 60_000,
+  })
+
 /** The files in an arrival. */
 export const insideQuery = (number: number) =>
   queryOptions({ queryKey: ['inside', number], queryFn: () => told(api.GET('/api/desk/{number}/inside', { params: { path: { number } } })), staleTime: 60_000 })

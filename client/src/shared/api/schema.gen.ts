@@ -160,6 +160,40 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/desk/pages": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Make arrivals of pages of others, which go into the bin. */
+        post: operations["desk_make_of_pages_desk_pages_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/desk/{number}/begins": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Where in a stack of pages documents seem to begin. */
+        get: operations["desk_get_begins_desk__int_number__begins_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/desk/{number}/discard": {
         parameters: {
             query?: never;
@@ -4392,6 +4426,28 @@ export interface components {
             /** Right */
             right: string;
         };
+        /**
+         * PageOf
+         * @description A page of an arrival, as it is to be in a new one.
+         */
+        PageOf: {
+            /** Number */
+            number: number;
+            /** Page */
+            page: number;
+            /**
+             * Straighten
+             * @description A photograph: only the sheet in it, straight and light
+             * @default false
+             */
+            straighten: boolean;
+            /**
+             * Turn
+             * @description Quarters to the right
+             * @default 0
+             */
+            turn: number;
+        };
         /** PageWords */
         PageWords: {
             /**
@@ -4399,6 +4455,14 @@ export interface components {
              * @description As they are read, line by line; none where nobody has read the page yet
              */
             words: components["schemas"]["WordOn"][];
+        };
+        /** PagesAsked */
+        PagesAsked: {
+            /**
+             * Documents
+             * @description The pages of each arrival that is made
+             */
+            documents: components["schemas"]["PageOf"][][];
         };
         /** PartForm */
         PartForm: {
@@ -4422,6 +4486,27 @@ export interface components {
             part: string | null;
             /** Text */
             text: string;
+        };
+        /**
+         * Parted
+         * @description Where in a stack of pages documents seem to begin.
+         */
+        Parted: {
+            /**
+             * Begins
+             * @description Pages, from 1, with which one begins
+             */
+            begins: number[];
+            /**
+             * Blank
+             * @description Sheets that only part them
+             */
+            blank: number[];
+            /**
+             * Is Read
+             * @description Else the pages wait to be read: it is asked again later
+             */
+            is_read: boolean;
         };
         /** PartiesComing */
         PartiesComing: {
@@ -6585,6 +6670,196 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["DiscardedArrivals"];
+                };
+            };
+            /** @description Not understood */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Refused before anything moved */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    desk_make_of_pages_desk_pages_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PagesAsked"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TakenOut"];
+                };
+            };
+            /** @description Not understood */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Refused before anything moved */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    desk_get_begins_desk__int_number__begins_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                number: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Parted"];
                 };
             };
             /** @description Not understood */

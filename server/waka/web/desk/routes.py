@@ -13,6 +13,7 @@ from waka.web.desk import schemas as sd
 from waka.web.door import Responses, blueprint, deps, person, reply
 from waka.work.changes.ways import discarding, filing
 from waka.work.desk import keeping as keeping_slips
+from waka.work.desk import pages
 from waka.work.desk import queue as desk
 from waka.work.desk.filling import Offered, filling
 from waka.work.desk.inside import HOLDERS, inside, take_out
@@ -149,6 +150,22 @@ def get_inside(path: s.NumberPath) -> Response:
 def take_files_out(path: s.NumberPath, body: sd.TakeOutAsked) -> Response:
     """Make arrivals of some of the files in an arrival."""
     return reply(sd.TakenOut(numbers=take_out(deps(), person().id, path.number, body.places)))
+
+
+@bp.get("/desk/<int:number>/begins", responses={200: sd.Parted, **REFUSALS})
+def get_begins(path: s.NumberPath) -> Response:
+    """Where in a stack of pages documents seem to begin."""
+    found = pages.begins(deps(), person().id, path.number)
+    if found is None:
+        return reply(sd.Parted(is_read=False, begins=[1], blank=[]))
+    return reply(sd.Parted(is_read=True, begins=list(found.begins), blank=list(found.blank)))
+
+
+@bp.post("/desk/pages", responses={200: sd.TakenOut, **REFUSALS})
+def make_of_pages(body: sd.PagesAsked) -> Response:
+    """Make arrivals of pages of others, which go into the bin."""
+    made = [[pages.PageOf(**page.model_dump()) for page in some] for some in body.documents]
+    return reply(sd.TakenOut(numbers=pages.make(deps(), person().id, made)))
 
 
 @bp.get("/desk/<int:number>/same", responses={200: sd.SameDocuments, **REFUSALS})

@@ -144,6 +144,29 @@ class TakenOut(Wire):
     numbers: list[DocumentId]
 
 
+class Parted(Wire):
+    """Where in a stack of pages documents seem to begin."""
+
+    is_read: bool = Field(description="Else the pages wait to be read: it is asked again later")
+    begins: list[int] = Field(description="Pages, from 1, with which one begins")
+    blank: list[int] = Field(description="Sheets that only part them")
+
+
+class PageOf(Asked):
+    """A page of an arrival, as it is to be in a new one."""
+
+    number: DocumentId = Field(ge=1, le=NUMBER_MAX)
+    page: int = Field(ge=1, le=100_000)
+    turn: int = Field(0, ge=0, le=3, description="Quarters to the right")
+    straighten: bool = Field(False, description="A photograph: only the sheet in it, straight and light")
+
+
+class PagesAsked(Asked):
+    documents: list[Annotated[list[PageOf], Field(min_length=1, max_length=600)]] = Field(
+        min_length=1, max_length=200, description="The pages of each arrival that is made"
+    )
+
+
 class WordOn(Wire):
     text: str
     box: tuple[float, float, float, float] = Field(

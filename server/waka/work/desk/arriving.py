@@ -10,6 +10,7 @@ from __future__ import annotations
 import time
 from dataclasses import dataclass, field
 from typing import Any
+from uuid import uuid4
 
 import structlog
 from psycopg import Connection
@@ -17,12 +18,13 @@ from psycopg import Connection
 from waka.core.changes.findings import said
 from waka.core.fields.record import Record
 from waka.core.ids import DocumentId, FolderId, PersonId
+from waka.drive import pieces
 from waka.drive.incoming import walk
 from waka.drive.tree import FileStat, shown
 from waka.errors import UnsafePath
 from waka.records.desk import arrivals
 from waka.records.documents import contents, documents
-from waka.records.documents.documents import File
+from waka.records.documents.documents import Document, File
 from waka.records.finding import logbook
 from waka.records.folders import access
 from waka.records.folders.access import Holder
@@ -162,4 +164,30 @@ def register(
     # what is bound for a folder is only that folder's to know of
     seen_by: dict[str, Any] = {"point": point} if bound_for is None else {"to_folder": bound_for}
     logbook.add(conn, "arrived", number=number, person=person, to_path=shown(path), **seen_by)
+    return number
+
+
+def add_beside(
+    deps: Deps, person: PersonId, holder: Document, name: str, data: bytes, called: str
+) -> DocumentId:
+    """Make *data* an arrival at the point of another one, its *holder*, where it was *called* so; return its number.
+
+    Raises ``DriveTrouble``.
+    """
+    assert holder.arrival_path is not None  # it waits
+    point = holder.arrival_path.rpartition(b"/")[0].partition(b"/")[0]
+    work = f"beside-{uuid4().hex}".encode()
+    _, digest = pieces.append(deps.arrivals, work, 0, [data], len(data))
+    received = pieces.finish(deps.arrivals, work, point, name, digest)
+    file = File(
+        size=received.stat.size, sha256=received.sha256, inode=received.stat.inode,
+        modified_ns=received.stat.modified_ns,
+    )  # fmt: skip
+    path = received.path.lstrip(b"/")
+    with deps.db.transaction() as conn:
+        contents.add(conn, file.sha256, file.size)
+        # a sweep of the folder may have been quicker
+        number = register(conn, path, file, person) or arrivals.at_path(conn, path)
+        assert number is not None
+        arrivals.took_out(conn, number, holder.id, called)
     return number

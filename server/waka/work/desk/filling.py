@@ -58,7 +58,7 @@ def filling(deps: Deps, person: PersonId, number: DocumentId) -> Filling:
     with deps.db.transaction() as conn:
         if not office.settings_of(conn).fills_slips:
             return Filling(state="off", fields={})
-        clerk, house = _clerk(conn, person)
+        clerk, house = clerk_of(conn, person), _house(conn)
     parts = words.of(deps, document.sha256)
     if parts is None:
         return Filling(state="read" if document.trouble else "waits", fields={})
@@ -88,19 +88,22 @@ class _House:
     currency: str
 
 
-def _clerk(conn: Connection, person: PersonId) -> tuple[Clerk, _House]:
+def clerk_of(conn: Connection, person: PersonId) -> Clerk:
     """Return who reads for this person: what they may not see of parties is not known to them."""
     settings = office.settings_of(conn)
     known = {one.name: one.spellings for one in naming.parties_seen(conn, person)}
-    clerk = Clerk(
+    return Clerk(
         Office(names=settings.names, addresses=settings.addresses, parties=known),
         settings.date_order,
         settings.currency,
     )
+
+
+def _house(conn: Connection) -> _House:
     kinds = {kind.code: kind.label for kind in naming.kinds(conn) if not kind.retired}
     registry = fields.registry(conn)
     further = {one.code: one.kinds for one in registry.further if not one.retired}
-    return clerk, _House(kinds, further, settings.currency)
+    return _House(kinds, further, office.settings_of(conn).currency)
 
 
 @dataclass(frozen=True, slots=True)

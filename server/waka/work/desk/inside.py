@@ -5,21 +5,18 @@ from __future__ import annotations
 import shutil
 from collections.abc import Sequence
 from dataclasses import dataclass
-from uuid import uuid4
 
 from waka.core.ids import DocumentId, PersonId
-from waka.drive import pieces
 from waka.errors import BadRequest, NotAllowed, NotFound, TooLarge, Unreadable
 from waka.reading.entries import Refused
 from waka.reading.reader import TROUBLES
 from waka.records.desk import arrivals
-from waka.records.documents import contents
-from waka.records.documents.documents import Document, File
+from waka.records.documents.documents import Document
 from waka.records.people import people
 from waka.work.deps import Deps
 from waka.work.documents.looking import find, opened_file
 
-from .arriving import BOUND, register
+from .arriving import BOUND, add_beside
 from .uploading import KEPT_FREE
 
 HOLDERS = ("application/zip", "message/rfc822", "application/mbox")
@@ -90,23 +87,7 @@ def take_out(deps: Deps, person: PersonId, number: DocumentId, places: Sequence[
 
 
 def _out(deps: Deps, person: PersonId, document: Document, one: Held) -> DocumentId:
-    assert document.arrival_path is not None  # it waits
     with opened_file(deps, document) as file:
         data = deps.reader.entry(file, document.media_type or "", one.at)
-    point = document.arrival_path.partition(b"/")[0] if b"/" in document.arrival_path else b""
-    work = f"inside-{uuid4().hex}".encode()
-    _, digest = pieces.append(deps.arrivals, work, 0, [data], len(data))
-    received = pieces.finish(
-        deps.arrivals, work, point, one.name.replace("\\", "/").rpartition("/")[2], digest
-    )
-    file_of = File(
-        size=received.stat.size, sha256=received.sha256, inode=received.stat.inode,
-        modified_ns=received.stat.modified_ns,
-    )  # fmt: skip
-    path = received.path.lstrip(b"/")
-    with deps.db.transaction() as conn:
-        contents.add(conn, file_of.sha256, file_of.size)
-        number = register(conn, path, file_of, person) or arrivals.at_path(conn, path)
-        assert number is not None
-        arrivals.took_out(conn, number, document.id, one.name)
-    return number
+    name = one.name.replace("\\", "/").rpartition("/")[2]
+    return add_beside(deps, person, document, name, data, one.name)

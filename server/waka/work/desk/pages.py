@@ -1,0 +1,131 @@
+"""Pages of arrivals made into others: a stack parted, photographs joined, pages turned or left out.
+
+What they were made of goes into the bin, with why, and can be taken back.
+"""
+
+from __future__ import annotations
+
+import tempfile
+import zipfile
+from collections.abc import Iterator, Sequence
+from contextlib import contextmanager
+from dataclasses import dataclass
+from io import BufferedReader
+from pathlib import Path
+
+from waka.core.fields.evidence.parting import Parted, parted
+from waka.core.ids import DocumentId, PersonId
+from waka.core.names import split_extension
+from waka.errors import BadRequest, NotAllowed, NotFound, Unreadable
+from waka.reading.assemble import PlannedPage
+from waka.reading.reader import TROUBLES
+from waka.records.documents.documents import Document
+from waka.records.people import people
+from waka.work.changes.ways import discarding
+from waka.work.deps import Deps
+from waka.work.documents import words
+from waka.work.documents.looking import find, opened_file
+from waka.work.documents.papers import as_parts
+from waka.work.office import settings_of
+
+from .arriving import BOUND, add_beside
+from .filling import clerk_of
+
+MOST_SOURCES, MOST_PAGES, MOST_MADE = 60, 600, 200
+MOST_BYTES = 300 << 20  #: of all sources
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class PageOf:
+    """A page of an arrival, as it is to be in a new one."""
+
+    number: DocumentId
+    page: int  #: from 1
+    turn: int = 0  #: quarters to the right
+    straighten: bool = False  #: a photograph: only the sheet in it, straight and light
+
+
+def begins(deps: Deps, person: PersonId, number: DocumentId) -> Parted | None:
+    """Return where documents seem to begin in an arrival; None while its pages wait to be read. Raises ``NotFound``."""
+    document = _waiting(deps, person, number)
+    parts = words.of(deps, document.sha256)
+    if document.pages == 1:
+        return Parted([1], [])  # and be it blank: it is not a sheet between others
+    if parts is None and not document.trouble:
+        with deps.db.transaction() as conn:
+            is_read = settings_of(conn).fills_slips
+        return None if is_read else Parted([1], [])
+    pages = as_parts(parts[:1])[0].pages if parts else []
+    with deps.db.transaction() as conn:
+        clerk = clerk_of(conn, person)
+    return parted(pages, clerk) if pages else Parted([1], [])
+
+
+def make(deps: Deps, person: PersonId, made: Sequence[Sequence[PageOf]]) -> list[DocumentId]:
+    """Make arrivals of pages of others, each a PDF; return their numbers. What they were made of goes into the bin.
+
+    Raises ``NotFound``, ``NotAllowed``, ``BadRequest``, ``Unreadable``, ``DriveTrouble``; nothing is in the bin then.
+    """
+    if not made or not all(made) or len(made) > MOST_MADE or sum(map(len, made)) > MOST_PAGES:
+        raise BadRequest("There is no document without a page.", mend="Leave out what has none.")
+    with deps.db.transaction() as conn:
+        if not people.may_file_anywhere(conn, person):
+            raise NotAllowed("You may look things up here, but not hand in documents.")
+    numbers = list(dict.fromkeys(page.number for some in made for page in some))
+    sources = [_source(deps, person, number) for number in numbers]
+    if len(sources) > MOST_SOURCES or sum(one.size for one in sources) > MOST_BYTES:
+        raise BadRequest("That is more than can be made into others at once.", mend="Take fewer.")
+    for page in (page for some in made for page in some):
+        document = sources[numbers.index(page.number)]
+        if not 1 <= page.page <= (document.pages or 0):
+            raise BadRequest(f"“{document.name}” has no page {page.page}.")
+    found = []
+    for nth, some in enumerate(made):
+        of = list(dict.fromkeys(page.number for page in some))
+        mine = [sources[numbers.index(number)] for number in of]
+        plan = [
+            PlannedPage(of.index(page.number), page.page, page.turn % 4, page.straighten) for page in some
+        ]
+        with _together(deps, mine) as file:
+            data = deps.recogniser.assemble(file, [one.media_type or "" for one in mine], plan)
+        found.append(_arrived(deps, person, mine[0], data, nth if len(made) > 1 else None))
+    told = ", ".join(f"No. {number}" for number in found)
+    for number in numbers:
+        discarding.discard(deps, person, number, f"its pages are {told}")
+    return found
+
+
+def _waiting(deps: Deps, person: PersonId, number: DocumentId) -> Document:
+    document = find(deps, person, number)
+    if document.state != "waiting" or document.arrival_path is None:
+        raise NotFound(f"No. {number} on the desk")
+    return document
+
+
+def _source(deps: Deps, person: PersonId, number: DocumentId) -> Document:
+    document = _waiting(deps, person, number)
+    if document.trouble:
+        raise Unreadable(document.trouble, TROUBLES[document.trouble])
+    if document.arrival_path is not None and document.arrival_path.startswith(BOUND + b"/"):
+        raise BadRequest(f"“{document.name}” is on its way to a folder.", mend="File it first.")
+    return document
+
+
+@contextmanager
+def _together(deps: Deps, sources: Sequence[Document]) -> Iterator[BufferedReader]:
+    """Yield the files of some documents in one zip, stored."""
+    with tempfile.NamedTemporaryFile() as whole:
+        with zipfile.ZipFile(whole, "w", zipfile.ZIP_STORED) as archive:
+            for at, document in enumerate(sources):
+                with opened_file(deps, document) as file:
+                    archive.writestr(str(at), file.read())
+        whole.flush()
+        with Path(whole.name).open("rb") as file:
+            yield file
+
+
+def _arrived(deps: Deps, person: PersonId, first: Document, data: bytes, nth: int | None) -> DocumentId:
+    """Make a PDF an arrival beside the *first* document that it is made of, and named after it."""
+    stem = split_extension(first.name)[0]
+    name = f"{stem}.pdf" if nth is None else f"{stem} part {nth + 1:02d}.pdf"
+    return add_beside(deps, person, first, name, data, name)
