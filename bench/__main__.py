@@ -16,7 +16,19 @@ from pathlib import Path
 import structlog
 from tests.support import World, world
 
-from bench import background, charters, drive, filing, lists, names, reading, renaming, screens, views
+from bench import (
+    background,
+    charters,
+    drive,
+    filing,
+    learning,
+    lists,
+    names,
+    reading,
+    renaming,
+    screens,
+    views,
+)
 
 Result = dict[str, object]
 BENCHES: dict[str, Callable[[World, Path, float], list[Result]]] = {
@@ -24,7 +36,7 @@ BENCHES: dict[str, Callable[[World, Path, float], list[Result]]] = {
     "lists": views.lists, "search": views.search,
     "upload": drive.upload, "first_view": views.first_view, "filing": filing.filing, "background": background.background,
     "names": names.names,
-    "renaming": renaming.renaming, "reading": reading.fields, "charters": charters.charter,
+    "renaming": renaming.renaming, "reading": reading.fields, "charters": charters.charter, "learning": learning.learning,
 }  # fmt: skip
 
 

@@ -1,33 +1,54 @@
 """Takes the pictures of docs/screenshots from the demo: python -m tests.journeys.shots (bin/shots)."""
 
+import io
 import sys
 import tempfile
 from pathlib import Path
 
+import pypdfium2
 from playwright.sync_api import Page, expect, sync_playwright
+from reportlab.pdfgen.canvas import Canvas
 
 from tests.conftest import serving
 from tests.journeys.conftest import CHROMIUM, FLAGS, fill_slip, pick, sign_in
 from tests.support import Server, leave_slips_empty, world
+from tests.work.test_pages import stack
 from waka.settings import CHECKOUT
 
 OUT = CHECKOUT / "docs" / "screenshots"
-WHAT = "shed electricity"
+STAMPED, STACK = "scan_00433.pdf", "scan_00434.pdf"
 
 
 def desk(page: Page) -> None:
     page.goto("/desk")
-    page.get_by_role("link", name="scan_00421").click()
-    # filled in with what stands on the page; the folder is said, and the cursor is in a field
+    page.get_by_role("link", name="scan_00422").click()
+    # filled in with what stands on the page and what was learned; the folder is said, and the cursor is in a field
     expect(page.locator(".evidence.who")).to_be_visible(timeout=120_000)
-    if page.get_by_label("What", exact=True).input_value() == "":
-        page.get_by_label("What", exact=True).fill(WHAT)
-    page.keyboard.press("Alt+/")
-    page.keyboard.type("fin bills 2026")
-    page.keyboard.press("Enter")
+    expect(page.get_by_text("papers of this kind from Wren & Daughters are called this")).to_have_count(
+        1, timeout=60_000
+    )
     page.keyboard.press("Alt+n")
     expect(page.locator(".strip .ghost")).to_be_visible()
     expect(page.locator(".evidence.when.at")).to_be_visible()
+
+
+def same(page: Page) -> None:
+    """A bill that is filed already has come again, with a stamp on it."""
+    page.goto("/desk")
+    page.get_by_role("link", name=STAMPED).click()
+    expect(page.get_by_text("It is here already, it seems")).to_be_visible(timeout=120_000)
+    page.keyboard.press("Alt+d")
+    expect(page.locator(".compare .differs").first).to_be_visible(timeout=60_000)
+    expect(page.locator(".compare img.sheet")).to_have_count(2)
+
+
+def parting(page: Page) -> None:
+    """A stack that was scanned in one go."""
+    page.goto("/desk")
+    page.get_by_role("link", name=STACK).click()
+    expect(page.get_by_text("Page 1 of 6")).to_be_visible(timeout=120_000)
+    page.keyboard.press("Alt+p")
+    expect(page.get_by_role("button", name="Part into 3 documents")).to_be_visible(timeout=120_000)
 
 
 def folders(page: Page) -> None:
@@ -202,15 +223,6 @@ def proof(page: Page) -> None:
     expect(page.locator(".verdict")).to_contain_text("All 26 of 26")
 
 
-def carrying(page: Page) -> None:
-    folders(page)
-    page.keyboard.press("Control+a")
-    expect(page.get_by_role("toolbar")).to_contain_text("22 chosen")
-    page.keyboard.press("k")
-    page.locator(".outline a", has_text="Boat").click()
-    expect(page.get_by_role("complementary", name="What you carry")).to_contain_text("Put down in Boat")
-
-
 def versions(page: Page) -> None:
     """A bill that came again, corrected, is filed onto the first one."""
     page.goto("/desk")
@@ -239,9 +251,26 @@ def main() -> int:
         Path(folder).chmod(0o755)
         with world(Path(folder)) as the_world, serving(the_world, Path(folder) / "home") as server:
             leave_slips_empty(server.url, wish=False)
+            _hand_in(server)
             server.start(WAKA_FAULT="pause:batch_moved")  # so that a list in progress can be seen
             _take_all(server)
     return 0
+
+
+def _hand_in(server: Server) -> None:
+    """Let a bill arrive again, stamped, and a stack of papers."""
+    filed = next(iter(sorted((server.settings.drive / "Finance/Invoices/2026").glob("*_kby_*.pdf"))))
+    over = io.BytesIO()
+    canvas = Canvas(over, pagesize=(595, 842))
+    canvas.setFont("Helvetica-Bold", 22)
+    canvas.drawString(90, 250, "PAID 14 November, T. Brook")
+    canvas.save()
+    paper, stamp = pypdfium2.PdfDocument(filed), pypdfium2.PdfDocument(over.getvalue())
+    page = paper[0]
+    page.insert_obj(stamp.page_as_xobject(0, paper).as_pageobject())
+    page.gen_content()
+    paper.save(server.settings.arrivals / "Front office scanner" / STAMPED)
+    (server.settings.arrivals / "Front office scanner" / STACK).write_bytes(stack())
 
 
 def _take_all(server: Server) -> None:
@@ -255,7 +284,7 @@ def _take_all(server: Server) -> None:
             page.goto("/")
             page.get_by_label("Sign-in").wait_for()
             sign_in(page)
-            for show in (desk, find, logbook) if scheme == "light" else (desk,):
+            for show in (desk, same, parting, find, logbook) if scheme == "light" else (desk,):
                 show(page)
                 take(page, show.__name__ if scheme == "light" else f"{show.__name__}-dark")
             context.close()
@@ -266,15 +295,11 @@ def _take_all(server: Server) -> None:
         for show in (details, pages, rights, rules, patterns, renaming, office, storage, versions):
             show(page)
             take(page, show.__name__)
-        carrying(page)
-        take(page, "carrying")
-        page.get_by_role("button", name="leave them where they are").click()
         chosen(page)
         take(page, "folders")
         changes(page)
         take(page, "changes")
         progress(page)
-        take(page, "progress")
         proof(page)
         take(page, "proof")
         # last: it makes other names of what all others show

@@ -15,6 +15,7 @@ from waka.work.changes.ways.filing import file_arrival
 from waka.work.deps import Deps
 from waka.work.desk.arriving import Sweeper
 from waka.work.desk.queue import desk
+from waka.work.documents import alike
 from waka.work.documents.reading import read_what_waits
 from waka.work.folders.browsing import outline
 from waka.work.naming.slips import Slip
@@ -77,7 +78,7 @@ def make(deps: Deps) -> Made:
     sweeper = Sweeper(deps, settle_seconds=0)
     sweeper.sweep()
     read_what_waits(deps)
-    while index_next(deps):
+    while index_next(deps) or alike.make_next(deps):
         pass
     _declare(deps, people[1])
     return Made(count + _file_some(deps, people[0]), len(arrivals) - len(FILED_TODAY))

@@ -11,6 +11,8 @@ from waka.core.ids import DocumentId
 ALIKE = 0.4  #: the likeness from which on a document has a say at all
 DOUBT = 0.5  #: the weight of never having seen it: what a single document says does not convince
 STRENGTH = 3.0  #: what the agreement of all that look alike adds to the score of a value
+#: the same of what a paper is called: people call papers of one sender and kind alike, whatever stands on them
+STRENGTH_OF_CALLED = 6.0
 MOST = 15  #: documents that have a say
 CONVINCED = 0.6  #: the share from which on papers alike speak for what does not stand on the page
 
@@ -60,22 +62,25 @@ LEARNED = "learned"  #: why of a value that stands nowhere on the page
 
 
 def blended(
-    read: Sequence[Found[str]], learned: Sequence[Vote], key: Callable[[str], Hashable]
+    read: Sequence[Found[str]],
+    learned: Sequence[Vote],
+    key: Callable[[str], Hashable],
+    strength: float = STRENGTH,
 ) -> list[Found[str]]:
     """Return what was *read*, surer where papers alike say the same, and what they alone say; the likeliest first.
 
-    *key*: what makes two values one.
+    *key*: what makes two values one. *strength*: what their agreement adds to a score at most.
     """
     shares = {key(vote.value): vote for vote in reversed(learned)}
     found = [
-        replace(one, score=one.score + STRENGTH * shares[key(one.value)].share)
+        replace(one, score=one.score + strength * shares[key(one.value)].share)
         if key(one.value) in shares
         else one
         for one in read
     ]
     known = {key(one.value) for one in read}
     found += [
-        Found(vote.value, "", None, STRENGTH * vote.share, LEARNED)
+        Found(vote.value, "", None, strength * vote.share, LEARNED)
         for code, vote in shares.items()
         if code not in known and vote.share >= CONVINCED
     ]

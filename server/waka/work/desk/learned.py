@@ -13,7 +13,7 @@ from waka.core.fields.evidence.context import Found
 from waka.core.fields.evidence.slip import Read
 from waka.core.fields.evidence.sorts import KIND_OF
 from waka.core.ids import PersonId
-from waka.core.learning.votes import ALIKE, Neighbour, Vote, blended, votes
+from waka.core.learning.votes import ALIKE, STRENGTH_OF_CALLED, Neighbour, Vote, blended, votes
 from waka.records.documents.documents import Document
 from waka.work.deps import Deps
 from waka.work.documents.alike import Part, filed_alike, sketch_of
@@ -56,7 +56,7 @@ def learned(read: Read, alike: Sequence[Neighbour]) -> Learned:
     same = [one for one in alike if one.kind == first and one.who is not None and _words(one.who) == party]
     of_what = votes(same, lambda one: one.what)
     return Learned(
-        kind=kind, who=who, what=blended(read.what, of_what, str.casefold),
+        kind=kind, who=who, what=blended(read.what, of_what, str.casefold, STRENGTH_OF_CALLED),
         said={"kind": of_kind, "who": of_who, "what": of_what},
     )  # fmt: skip
 

@@ -73,7 +73,10 @@ class Known:
             if not digests:
                 return []
             alike = likeness(hashes, rows)
-            order = np.argsort(-alike, kind="stable")[: most + 1]
+            best = (
+                np.argpartition(-alike, most)[: most + 1] if len(alike) > most + 1 else np.arange(len(alike))
+            )
+            order = best[np.argsort(-alike[best], kind="stable")]
             return [
                 (digests[at], float(alike[at]))
                 for at in order
