@@ -263,7 +263,7 @@ def _hand_in(server: Server) -> None:
     over = io.BytesIO()
     canvas = Canvas(over, pagesize=(595, 842))
     canvas.setFont("Helvetica-Bold", 22)
-    canvas.drawString(90, 250, "PAID 14 November, T. Brook")
+    canvas.drawString(90, 330, "PAID 14 November, T. Brook")
     canvas.save()
     paper, stamp = pypdfium2.PdfDocument(filed), pypdfium2.PdfDocument(over.getvalue())
     page = paper[0]

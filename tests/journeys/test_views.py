@@ -96,6 +96,27 @@ def desk_with_a_problem(page: Page) -> None:
     expect(page.locator(".slipfield.lacking").first).to_be_visible()
 
 
+def desk_compared(page: Page) -> None:
+    page.get_by_role("link", name="scan_00428").click()
+    page.get_by_text("It is here already").wait_for()
+    page.keyboard.press("Alt+d")
+    expect(page.get_by_role("dialog")).to_contain_text("Both say the same.")
+
+
+def desk_inside(page: Page) -> None:
+    page.get_by_role("link", name="harbour papers.zip").click()
+    page.get_by_text("2 files inside.").wait_for()
+    page.keyboard.press("Alt+i")
+    expect(page.get_by_role("dialog")).to_contain_text("berth.pdf")
+
+
+def desk_pages(page: Page) -> None:
+    page.get_by_role("link", name="scan_00429").click()
+    page.get_by_text("Page 1 of 2").wait_for()
+    page.keyboard.press("Alt+p")
+    expect(page.get_by_role("dialog").locator(".leaf")).to_have_count(2)
+
+
 def keys(page: Page) -> None:
     page.get_by_role("link", name="tide tables").click()
     expect(page.get_by_role("combobox", name="Kind")).to_be_focused()
@@ -382,7 +403,7 @@ KEEPERS: list[Callable[[Page], None]] = [
     rules, new_field, rules_kinds, rules_parties, rules_charters, names_of_many, grouping, folder_set,
 ]  # fmt: skip
 VIEWS: list[Callable[[Page], None]] = [
-    desk_with_a_full_slip, desk_with_open_folders, desk_with_a_problem, keys, folders, folders_large,
+    desk_with_a_full_slip, desk_with_open_folders, desk_with_a_problem, desk_compared, desk_inside, desk_pages, keys, folders, folders_large,
     folders_empty, find, find_nothing, logbook, no_such_place,
 ]  # fmt: skip
 

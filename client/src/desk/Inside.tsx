@@ -83,12 +83,12 @@ function InsideDialog({ arrival, held, onClose, onTaken }: { arrival: Arrival; h
           submit()
         }}
       >
+        <div className="heldfiles">
         <Table<Held>
           size="small"
           rowKey="at"
           dataSource={held}
           pagination={false}
-          scroll={{ y: 380 }}
           rowSelection={{
             selectedRowKeys: chosen,
             onChange: (keys) => setChosen(keys.map(Number)),
@@ -97,9 +97,10 @@ function InsideDialog({ arrival, held, onClose, onTaken }: { arrival: Arrival; h
           columns={[
             { title: 'Name', dataIndex: 'name', render: (name: string) => <code>{name}</code> },
             { title: 'Size', dataIndex: 'size', width: 90, align: 'right', render: (bytes: number) => size(bytes) },
-            { title: '', width: 230, render: (_, one) => (one.refused ? <span className="bad">{REFUSED[one.refused]}</span> : one.is_out ? <span className="soft">is taken out</span> : null) },
+            { title: 'State', width: 230, render: (_, one) => (one.refused ? <span className="bad">{REFUSED[one.refused]}</span> : one.is_out ? <span className="soft">is taken out</span> : 'can be taken out') },
           ]}
         />
+        </div>
         {take.error && <ProblemNote error={take.error} />}
         <div className="compareacts">
           <Button type="primary" autoFocus disabled={chosen.length === 0 || take.isPending} onClick={submit}>

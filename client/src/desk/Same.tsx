@@ -1,6 +1,6 @@
 import { useMutation, useQuery } from '@tanstack/react-query'
 import { Alert, Button, Modal } from 'antd'
-import { useState } from 'react'
+import { useEffect, useRef, useState } from 'react'
 import { FileName } from '../shared/FileName'
 import { api, told, type Arrival, type Schemas, type Slip } from '../shared/api/client'
 import { differingQuery, documentQuery, sameQuery } from '../shared/api/queries'
@@ -10,6 +10,7 @@ import { PageView, placed } from '../shared/PageView'
 import { PathLine, stopsOf } from '../shared/PathLine'
 import { ProblemNote } from '../shared/ProblemNote'
 
+const NONE: Word[] = []
 type SameDocument = Schemas['SameDocument']
 interface Word {
   page: number
@@ -136,15 +137,25 @@ function Compare({ arrival, edition, change, onGone, found, onClose }: Props & {
   )
 }
 
-function Side({ head, name, path, document, words = [] }: { head: string; name: string; path: string | null; document: Schemas['Document'] | undefined; words?: Word[] | undefined }) {
+function Side({ head, name, path, document, words = NONE }: { head: string; name: string; path: string | null; document: Schemas['Document'] | undefined; words?: Word[] | undefined }) {
+  const box = useRef<HTMLElement>(null)
+  useEffect(() => {
+    // the first word that differs is seen without a search, once its page has its size
+    const sheets = box.current?.querySelector('.sheets')
+    if (!sheets || words.length === 0) return
+    const observer = new ResizeObserver(() => box.current?.querySelector('.differs')?.scrollIntoView({ block: 'center' }))
+    observer.observe(sheets)
+    return () => observer.disconnect()
+  }, [words, document])
   return (
-    <section aria-label={head}>
+    <section aria-label={head} ref={box}>
       <h3>{head}</h3>
       <FileName name={name} />
       {path === null ? <span className="soft">on the desk</span> : <PathLine stops={stopsOf(path)} />}
       {document ? (
         <PageView
           document={document}
+          label={`${head}: the document`}
           keys={false}
           over={(page) =>
             words

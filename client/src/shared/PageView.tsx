@@ -24,6 +24,7 @@ export const NO_MARKS: Mark[] = []
 
 interface Props {
   document: Document
+  label?: string
   marks?: Mark[]
   over?: (page: number) => ReactNode // what lies over the picture of a page, from 1
   version?: number | null // an earlier one, by its id, which `document` then describes
@@ -32,7 +33,7 @@ interface Props {
 }
 
 /** The document itself, large: its pages as pictures, or its text. `0` fits it to the width again. */
-export function PageView({ document, marks = NO_MARKS, over, version = null, keys = true, searchable = false }: Props) {
+export function PageView({ document, label = 'The document', marks = NO_MARKS, over, version = null, keys = true, searchable = false }: Props) {
   const [zoom, setZoom] = useState(1)
   const [turn, setTurn] = useState(0) // quarter turns to the right
   const [words, setWords] = useState('')
@@ -72,11 +73,11 @@ export function PageView({ document, marks = NO_MARKS, over, version = null, key
   useKeys(active, keys ? { PageDown: () => scroll(1), PageUp: () => scroll(-1) } : {})
 
   return (
-    <section className="pageview" aria-label="The document" ref={box}>
+    <section className="pageview" aria-label={label} ref={box}>
       <div className="pagebar">
         {pages > 0 ? (
           <span>
-            Page {page} of {pages} <kbd>PgDn</kbd>
+            Page {page} of {pages} {keys && <kbd>PgDn</kbd>}
           </span>
         ) : (
           <span>{document.was_read ? 'Text' : 'Being read …'}</span>
@@ -84,7 +85,7 @@ export function PageView({ document, marks = NO_MARKS, over, version = null, key
         {pages > 0 && (
           <>
             <button type="button" onClick={() => setZoom(1)}>
-              Fit width <kbd>0</kbd>
+              Fit width {keys && <kbd>0</kbd>}
             </button>
             <button type="button" onClick={() => step(1)} aria-label="Larger">
               <kbd>+</kbd>
