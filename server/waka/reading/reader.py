@@ -41,6 +41,7 @@ from .sniff import HEAD, sniff_head
 log = structlog.get_logger()
 READ_SECONDS = 30.0
 RENDER_SECONDS = 10.0
+START_SECONDS = 120.0  #: for the libraries to be loaded, on a busy machine and from a cold disk
 RECOGNISE_SECONDS = 90.0  #: for a page
 PATIENCE = 4.0  #: seconds that somebody waits for a page, before being told to ask again
 FRAME_PATIENCE = 12.0  #: the same where a frame asks, which cannot ask again by itself
@@ -416,14 +417,14 @@ class _Template:
                     [sys.executable, "-m", "waka.reading.process", str(theirs.fileno()), *self._more],
                     pass_fds=[theirs.fileno()], env=env, stdin=subprocess.DEVNULL, cwd="/",
                 )  # fmt: skip
-            ours.settimeout(READ_SECONDS)
+            ours.settimeout(START_SECONDS)
             self._control = ours
         mine, its = socket.socketpair()
         try:
             with its:
                 frames.send(self._control, {}, fds=[its.fileno()])
                 head, _, _ = frames.receive(self._control)
-            mine.settimeout(READ_SECONDS)
+            mine.settimeout(START_SECONDS)
             frames.receive(mine)  # it is confined
         except (OSError, frames.Broken):
             mine.close()  # which ends it too, if it is there

@@ -78,9 +78,9 @@ def last(conn: Connection, most: int) -> int:
     return found
 
 
-def after(conn: Connection, number: int, version: int, limit: int) -> list[Numbered]:
-    """Return what was made after *number*, in order."""
-    return rows(conn, SQL["after"], {"after": number, "version": version, "limit": limit}, Numbered)
+def after(conn: Connection, last_at: int, version: int, limit: int) -> list[Numbered]:
+    """Return what was made after *last_at*, in order."""
+    return rows(conn, SQL["after"], {"after": last_at, "version": version, "limit": limit}, Numbered)
 
 
 def texts(conn: Connection, digests: Sequence[bytes], characters: int) -> list[TextOf]:
