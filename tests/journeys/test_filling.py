@@ -11,7 +11,6 @@ from tests.journeys.conftest import sign_in
 from tests.support import Server, World, leave_slips_empty
 from tests.work.test_pages import photograph, stack
 
-
 #: milliseconds until what has just arrived is read: all pictures of the demo may be recognised before it
 BEHIND_PICTURES = 300_000
 
