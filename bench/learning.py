@@ -12,11 +12,13 @@ import numpy as np
 from tests.support import EMPTY, World
 from tests.work.drive import hand_in
 
-from waka.core.ids import DocumentId
+from waka.core.ids import DocumentId, PersonId
 from waka.core.learning.sketch import HASHES, likeness, sketch
 from waka.launch import opened
 from waka.records.documents import sketches
+from waka.records.documents.documents import Document
 from waka.records.documents.sketches import SketchRow
+from waka.work.deps import Deps
 from waka.work.desk.learned import neighbours
 from waka.work.desk.same import same_as
 from waka.work.documents import alike
@@ -87,9 +89,9 @@ def learning(world: World, folder: Path, scale: float) -> list[dict[str, object]
     ]  # fmt: skip
 
 
-def _suggest(deps: object, person: object, document: object) -> None:
-    with deps.db.transaction() as conn:  # type: ignore[attr-defined]
-        neighbours(deps, conn, person, document)  # type: ignore[arg-type]
+def _suggest(deps: Deps, person: PersonId, document: Document) -> None:
+    with deps.db.transaction() as conn:
+        neighbours(deps, conn, person, document)
 
 
 def _ms(work: Callable[[], object]) -> float:

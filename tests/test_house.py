@@ -8,6 +8,7 @@ from pathlib import Path
 import pytest
 
 from waka.core.changes.acts import TYPES
+from waka.records import sql
 from waka.settings import CHECKOUT
 
 SERVER = CHECKOUT / "server/waka"
@@ -145,3 +146,23 @@ def test_no_two_shapes_of_the_api_share_a_name() -> None:
             if isinstance(node, ast.ClassDef):
                 named.setdefault(node.name, []).append(str(path.relative_to(SERVER)))
     assert {name: paths for name, paths in named.items() if len(paths) > 1} == {}
+
+
+QUERIES = [path for path in sorted(SERVER.rglob("*.sql")) if "migrations" not in path.parts]
+
+
+@pytest.mark.parametrize("path", QUERIES, ids=lambda path: path.stem)
+def test_every_query_stands_once_and_is_asked(path: Path) -> None:
+    names = re.findall(r"^-- name: (\w+)$", path.read_text(), re.MULTILINE)
+    asking = "".join(module.read_text() for module in path.parent.glob("*.py"))
+    assert sorted(set(names)) == sorted(names)
+    assert [name for name in names if f'"{name}"' not in asking] == []
+
+
+def test_queries_that_stand_twice_are_refused_when_they_are_read(
+    monkeypatch: pytest.MonkeyPatch, tmp_path: Path
+) -> None:
+    (tmp_path / "twice.sql").write_text("-- name: one\nselect 1\n\n-- name: one\nselect 2\n")
+    monkeypatch.setattr(sql, "__file__", str(tmp_path / "sql.py"))
+    with pytest.raises(ValueError, match="one more than once"):
+        sql.load("twice")

@@ -11,6 +11,7 @@ from reportlab.pdfgen.canvas import Canvas
 from tests.work.drive import SmallDrive, hand_in
 from waka.core.ids import DocumentId, FolderId
 from waka.errors import NotFound
+from waka.jobs.due import Look
 from waka.records.desk import naming
 from waka.work.changes.ways import filing
 from waka.work.deps import Deps
@@ -162,3 +163,21 @@ def test_what_nobody_can_say_what_it_is_has_no_kind_and_no_trouble(
     read(filled.deps)
     told = filling(filled.deps, filled.filer, DocumentId(number))
     assert told.state == "read" and "kind" not in told.fields
+
+
+def test_what_somebody_looks_at_is_read_before_all_that_came_earlier(filled: SmallDrive) -> None:
+    numbers = [hand_in(filled.deps, filled.filer, f"scan {at}.pdf", invoice(f"No. {at}")) for at in range(3)]
+    read_what_waits(filled.deps)
+    Look(filled.deps).look()
+    for _ in range(2):  # asked again, it waits no second time
+        assert filling(filled.deps, filled.filer, DocumentId(numbers[2])).state == "waits"
+    with filled.deps.db.transaction() as conn:
+        waiting = conn.execute(
+            "select priority from procrastinate_jobs where task_name = 'words' order by priority desc, id"
+        ).fetchall()
+        first = conn.execute(
+            "select d.id from procrastinate_jobs j join document d on j.queueing_lock = 'words ' || encode(d.sha256, 'hex')"
+            " where j.task_name = 'words' order by j.priority desc, j.id limit 1"
+        ).fetchone()
+    assert len(waiting) == 3 and waiting[0][0] > waiting[1][0] == waiting[2][0]
+    assert first == (numbers[2],)

@@ -13,8 +13,10 @@ from waka.core.ids import DocumentId
 from waka.errors import BadRequest, NotFound, Unreadable
 from waka.reading import entries
 from waka.records.desk import arrivals
+from waka.work.changes.ways import filing
 from waka.work.desk.inside import inside, take_out
 from waka.work.documents.looking import content
+from waka.work.naming.slips import Slip
 
 
 def zipped(*files: tuple[str | zipfile.ZipInfo, bytes]) -> bytes:
@@ -163,3 +165,25 @@ def test_nobody_looks_into_or_takes_out_what_they_may_not(drive: SmallDrive) -> 
 )
 def test_what_holds_nothing_has_nothing_inside(drive: SmallDrive, name: str, data: bytes) -> None:
     assert inside(drive.deps, drive.filer, arrived(drive, name, data)) == []
+
+
+@pytest.mark.filterwarnings("ignore:Duplicate name")
+def test_two_files_of_one_name_are_two(drive: SmallDrive) -> None:
+    number = arrived(drive, "papers.zip", zipped(("bill.txt", b"one"), ("bill.txt", b"two")))
+    first = take_out(drive.deps, drive.filer, number, [0])
+    assert [one.is_out for one in inside(drive.deps, drive.filer, number)] == [True, False]
+    second = take_out(drive.deps, drive.filer, number, [0, 1])
+    assert [text_of(drive, one)[1] for one in [*first, *second]] == [b"one", b"two"]
+
+
+def test_what_a_holder_is_filed_as_later_is_told_to_nobody_who_may_not_see_it(drive: SmallDrive) -> None:
+    number = arrived(drive, "papers.zip", zipped(("a.txt", b"a")))
+    [out] = take_out(drive.deps, drive.filer, number, [0])
+    drive.keep_to("Trainees", drive.keeper)
+    slip = Slip(
+        kind="other", who="Secret Lagoon", when="1 2 25", what="dismissal", folder=drive.folder("Trainees")
+    )
+    filing.file_arrival(drive.deps, drive.keeper, number, slip)
+    with drive.deps.db.transaction() as conn:
+        told = {one.id: one for one in arrivals.queue(conn, drive.filer)}
+    assert told[out].holder_name == "papers.zip" and "dismissal" not in repr(told)

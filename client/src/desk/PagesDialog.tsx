@@ -97,9 +97,9 @@ function Leaves({ arrival, waiting, first, onMade, onTouched }: Props & { first:
           const of = nth(leaf)
           const isFirst = of >= 0 && made[of]?.[0] === leaf
           return (
-            <button
+            <Button
               key={`${String(leaf.number)}-${String(leaf.page)}`}
-              type="button"
+              type="text"
               autoFocus={place === 0}
               className={`leaf${leaf.isOut ? ' out' : ''}${isFirst && of > 0 ? ' begins' : ''}`}
               aria-current={place === at}
@@ -111,7 +111,7 @@ function Leaves({ arrival, waiting, first, onMade, onTouched }: Props & { first:
               </span>
               <small>{leaf.isOut ? 'left out' : isFirst && made.length > 1 ? `document ${String(of + 1)}` : `page ${String(leaf.page)}`}</small>
               {leaf.isPhoto && <small className="soft">{leaf.isStraightened ? 'made straight' : 'as it is'}</small>}
-            </button>
+            </Button>
           )
         })}
       </div>

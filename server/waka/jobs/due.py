@@ -75,14 +75,7 @@ class Look:
         arrived, filed = words.waiting(self.deps)
         with self.deps.db.transaction() as conn:
             for some, priority in ((arrived, FIRST), (filed, 0)):
-                due = [
-                    Job(
-                        task="words",
-                        subject=f"words {one.sha256.hex()}",
-                        args={"contents": [one.sha256.hex()]},
-                    )
-                    for one in some
-                ]
+                due = [words.job_of(one.sha256) for one in some]
                 self._put(conn, (job for job in due if job.subject not in there), priority)
 
 

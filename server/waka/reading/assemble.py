@@ -9,9 +9,16 @@ from __future__ import annotations
 import io
 import zipfile
 from collections.abc import Sequence
-from typing import Any, BinaryIO
+from typing import TYPE_CHECKING, BinaryIO
 
 import msgspec
+
+from .frames import MOST_BODY
+
+if TYPE_CHECKING:
+    import numpy as np
+    from numpy.typing import NDArray
+    from PIL import Image
 
 LONGEST_SIDE = 2480  #: pixels of a photograph's longer side that are kept: 210 to the inch of A4
 QUALITY = 82  #: of JPEG
@@ -38,19 +45,22 @@ def assemble(file: BinaryIO, types: Sequence[str], plan: Sequence[PlannedPage]) 
     import pypdfium2
 
     with zipfile.ZipFile(file) as archive:
-        sources = [archive.read(str(at)) for at in range(len(types))]
-    opened: dict[int, Any] = {}
+        sources = {at: archive.read(str(at)) for at in {page.source for page in plan}}
+    opened = {
+        at: pypdfium2.PdfDocument(data) for at, data in sources.items() if types[at] == "application/pdf"
+    }
     made = pypdfium2.PdfDocument.new()
     for page in plan:
-        if types[page.source] == "application/pdf":
-            source = opened.setdefault(page.source, pypdfium2.PdfDocument(sources[page.source]))
-            made.import_pages(source, [page.page - 1])
+        if page.source in opened:
+            made.import_pages(opened[page.source], [page.page - 1])
             last = made[len(made) - 1]
             last.set_rotation((last.get_rotation() + 90 * page.turn) % 360)
         else:
             made.import_pages(pypdfium2.PdfDocument(_photograph(sources[page.source], page)))
     out = io.BytesIO()
     made.save(out)
+    if out.tell() > MOST_BODY:
+        raise MemoryError("a document of these pages is larger than one answer may be")
     return out.getvalue()
 
 
@@ -72,7 +82,7 @@ def _photograph(data: bytes, page: PlannedPage) -> bytes:
     return out.getvalue()
 
 
-def straightened(picture: Any) -> Any:
+def straightened(picture: Image.Image) -> Image.Image:
     """Return the sheet in a photograph, straight and light; the whole of it, lightened, where none is found."""
     import cv2
     import numpy as np
@@ -97,7 +107,7 @@ def straightened(picture: Any) -> Any:
     return Image.fromarray(np.clip(even, 0, 255).astype(np.uint8))
 
 
-def _sheet(pixels: Any) -> Any:
+def _sheet(pixels: NDArray[np.uint8]) -> NDArray[np.float32] | None:
     """Return the corners of the sheet in a picture, clockwise from the top left; None where none is plain."""
     import cv2
     import numpy as np
@@ -125,4 +135,7 @@ def _sheet(pixels: Any) -> Any:
         return None
     points = best[1].astype(np.float32) / scale
     sums, differences = points.sum(axis=1), points[:, 0] - points[:, 1]
-    return points[[sums.argmin(), differences.argmax(), sums.argmax(), differences.argmin()]]
+    corners: NDArray[np.float32] = points[
+        [sums.argmin(), differences.argmax(), sums.argmax(), differences.argmin()]
+    ]
+    return corners

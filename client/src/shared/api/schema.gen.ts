@@ -2716,24 +2716,9 @@ export interface components {
         /** Differing */
         Differing: {
             /** Here */
-            here: components["schemas"]["DifferingWord"][];
+            here: components["schemas"]["WordOn"][];
             /** There */
-            there: components["schemas"]["DifferingWord"][];
-        };
-        /** DifferingWord */
-        DifferingWord: {
-            /**
-             * Box
-             * @description Left, top, width and height as shares of the page
-             */
-            box: [
-                number,
-                number,
-                number,
-                number
-            ];
-            /** Page */
-            page: number;
+            there: components["schemas"]["WordOn"][];
         };
         /** DiscardAsked */
         DiscardAsked: {
@@ -5634,6 +5619,11 @@ export interface components {
              * @description That it is in, downwards
              */
             line: number;
+            /**
+             * Page
+             * @description From 1
+             */
+            page: number;
             /** Text */
             text: string;
         };

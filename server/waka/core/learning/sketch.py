@@ -18,7 +18,7 @@ from numpy.typing import NDArray
 
 from waka.core.fields.evidence.letters import plain
 
-VERSION = 1  #: of how sketches are made: those of another are made anew
+VERSION = 1  #: of how sketches are made; a migration that puts all texts into sketch_due goes with a new one
 HASHES = 64
 LOOK_CHARACTERS = 3_000  #: about a page: what a paper looks like, its first page shows
 MOST_CHARACTERS = 60_000

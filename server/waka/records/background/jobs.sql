@@ -1,10 +1,11 @@
 -- name: put
--- What waits already is not put a second time.
+-- What waits already is not put a second time, but is done sooner where that is asked for.
 insert into procrastinate_jobs (queue_name, task_name, priority, queueing_lock, args)
 select j.queue, j.task, j.priority, j.subject, j.args
 from unnest(%(queues)s::text[], %(tasks)s::text[], %(priorities)s::int[], %(subjects)s::text[], %(args)s::jsonb[])
     as j (queue, task, priority, subject, args)
-on conflict (queueing_lock) where status = 'todo' do nothing
+on conflict (queueing_lock) where status = 'todo' do update set priority = excluded.priority
+where procrastinate_jobs.priority < excluded.priority
 
 -- name: outstanding
 -- What waits, for its time too, and what a process that is alive is at. One that was begun long ago and never ended

@@ -85,14 +85,19 @@ def add(
     return value(conn, SQL["add"], args) is not None
 
 
-def took_out(conn: Connection, number: DocumentId, holder: DocumentId, name: str) -> None:
-    """Write down that an arrival was taken out of another one, where it was called *name*."""
-    conn.execute(SQL["took_out"], {"number": number, "holder": holder, "name": name})
+def took_out(
+    conn: Connection, number: DocumentId, holder: DocumentId, holder_name: str, place: int | None
+) -> None:
+    """Write down that an arrival was taken out of another one, from its *place* there; None: made of its pages."""
+    args: dict[str, object] = {
+        "number": number, "holder": holder, "holder_name": holder_name, "place": place,
+    }  # fmt: skip
+    conn.execute(SQL["took_out"], args)
 
 
-def taken_out(conn: Connection, holder: DocumentId) -> set[str]:
-    """Return the names of what was taken out of an arrival already."""
-    return {str(found[0]) for found in conn.execute(SQL["taken_out"], {"holder": holder})}
+def taken_out(conn: Connection, holder: DocumentId) -> set[int]:
+    """Return the places of what was taken out of an arrival already."""
+    return {int(found[0]) for found in conn.execute(SQL["taken_out"], {"holder": holder})}
 
 
 def at_path(conn: Connection, path: bytes) -> DocumentId | None:

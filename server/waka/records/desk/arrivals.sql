@@ -8,11 +8,11 @@ insert into arrival (document_id, arrival_point_id, path, slip, bound_for, bound
 values (%(number)s, %(point)s, %(path)s, %(slip)s, %(bound_for)s, %(bound_by)s) on conflict (path) do nothing returning document_id
 
 -- name: took_out
-insert into taken_out (document_id, holder_id, name) values (%(number)s, %(holder)s, %(name)s)
+insert into taken_out (document_id, holder_id, holder_name, place) values (%(number)s, %(holder)s, %(holder_name)s, %(place)s)
 
 -- name: taken_out
--- What was taken out of an arrival already, by its name there.
-select name from taken_out where holder_id = %(holder)s
+-- What was taken out of an arrival already, by its place there.
+select place from taken_out where holder_id = %(holder)s and place is not null
 
 -- name: at_path
 select document_id from arrival where path = %(path)s
@@ -28,14 +28,13 @@ select d.id, d.name, d.size, d.sha256, d.added_at, a.slip, a.edition, a.later_at
         -- or another that waits, and came before
         (select w.id from document w join arrival_sight ws on ws.document_id = w.id and ws.person_id = %(person)s
         where w.sha256 = d.sha256 and w.state = 'waiting' and w.id < d.id and d.size > 0 order by w.id limit 1)) as same_as,
-       h.id as holder, h.name as holder_name
+       o.holder_id as holder, o.holder_name
 from arrival a
 join document d on d.id = a.document_id and d.state = 'waiting'
 join arrival_point ap on ap.id = a.arrival_point_id
 join arrival_sight aps on aps.document_id = a.document_id and aps.person_id = %(person)s
 left join content t on t.sha256 = d.sha256
 left join taken_out o on o.document_id = d.id
-left join document h on h.id = o.holder_id
 order by a.later_at nulls first, ap.name, d.id
 limit 1000
 

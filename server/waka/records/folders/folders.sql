@@ -113,39 +113,3 @@ select folder_path(such.folder_id) as path, such."when", such.who from (
         and d.id > (select max(id) - %(back)s from document))
     order by d.id desc limit %(latest)s) such
 order by such.id desc
-
--- name: recent_destinations
--- Where this person filed lately, latest first.
-select l.to_folder_id as id, max(l.id) as latest
-from logbook l join folder f on f.id = l.to_folder_id and f.removed_at is null
-join sight s on s.access_id = f.access_id and s.person_id = %(person)s
-where l.person_id = %(person)s and l.action in ('filed', 'moved', 'copied', 'uploaded', 'restored')
-group by l.to_folder_id order by latest desc limit 6
-
--- name: parent_of
-select parent_id from folder where id = %(folder)s
-
--- name: way
--- The folders from the root down along some names, as far as they are there, with what this person may do in each.
-with recursive way (depth, id, access_id) as (
-    select 1, id, access_id from folder where parent_id is null
-    union all
-    select w.depth + 1, c.id, c.access_id from way w
-    cross join lateral (
-        select f.id, f.access_id from folder f
-        where f.parent_id = w.id and f.removed_at is null and f.name_key = (%(keys)s::text[])[w.depth]
-        order by f.name <> (%(names)s::text[])[w.depth], f.id limit 1) c
-)
-select w.id, s."right" from way w
-left join sight s on s.access_id = w.access_id and s.person_id = %(person)s order by w.depth
-
--- name: where_such_stand
--- Where the latest documents of the same party and kind stand together, in a folder that this person may file in.
-select such.folder_id from (
-    select d.folder_id, d.id from document d
-    join folder f on f.id = d.folder_id and f.removed_at is null
-    join sight s on s.access_id = f.access_id and s.person_id = %(person)s and s."right" in ('filer', 'keeper')
-    where d.party_id = %(party)s and d.kind = %(kind)s and d.state = 'filed'
-      and (%(year)s::int is null or extract(year from d."when") = %(year)s)
-    order by d.id desc limit %(latest)s) such
-group by such.folder_id having count(*) >= %(least)s order by count(*) desc, max(such.id) desc limit 1

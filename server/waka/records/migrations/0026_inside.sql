@@ -1,7 +1,8 @@
--- Where an arrival was taken out of another one, and what it was called there.
+-- Where an arrival was taken out of another one. Its name is kept as it was then: what it is filed as later may be hidden.
 create table taken_out (
     document_id bigint primary key references document,
     holder_id   bigint not null references document,
-    name        text   not null                         -- in the holder, with its folders
+    holder_name text   not null,
+    place       int                                     -- in the holder; null where it was made of its pages
 );
 create index taken_out_holder on taken_out (holder_id);

@@ -179,14 +179,7 @@ def get_same(path: s.NumberPath) -> Response:
 def get_differing(path: sd.OtherPath) -> Response:
     """Where an arrival and a document differ."""
     found = differing(deps(), person().id, path.number, path.other)
-    here, there = (
-        [
-            sd.DifferingWord(page=page, box=(left, top, width, height))
-            for page, left, top, width, height in some
-        ]
-        for some in (found.here, found.there)
-    )
-    return reply(sd.Differing(here=here, there=there))
+    return reply(sd.Differing.model_validate(found))
 
 
 @bp.post("/desk/<int:number>/file-onto", responses={200: s.Outcome, **REFUSALS})

@@ -169,6 +169,7 @@ class PagesAsked(Asked):
 
 class WordOn(Wire):
     text: str
+    page: int = Field(description="From 1")
     box: tuple[float, float, float, float] = Field(
         description="Left, top, width and height as shares of the page"
     )
@@ -198,16 +199,9 @@ class SameDocuments(Wire):
     found: list[SameDocument]
 
 
-class DifferingWord(Wire):
-    page: int
-    box: tuple[float, float, float, float] = Field(
-        description="Left, top, width and height as shares of the page"
-    )
-
-
 class Differing(Wire):
-    here: list[DifferingWord]
-    there: list[DifferingWord]
+    here: list[WordOn]
+    there: list[WordOn]
 
 
 class OtherPath(NumberPath):

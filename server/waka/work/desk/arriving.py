@@ -168,9 +168,11 @@ def register(
 
 
 def add_beside(
-    deps: Deps, person: PersonId, holder: Document, name: str, data: bytes, called: str
+    deps: Deps, person: PersonId, holder: Document, name: str, data: bytes, place: int | None = None
 ) -> DocumentId:
-    """Make *data* an arrival at the point of another one, its *holder*, where it was *called* so; return its number.
+    """Make *data* an arrival at the point of another one, its *holder*; return its number.
+
+    *place*: where it was in the holder, where it is a file in it.
 
     Raises ``DriveTrouble``.
     """
@@ -189,5 +191,5 @@ def add_beside(
         # a sweep of the folder may have been quicker
         number = register(conn, path, file, person) or arrivals.at_path(conn, path)
         assert number is not None
-        arrivals.took_out(conn, number, holder.id, called)
+        arrivals.took_out(conn, number, holder.id, holder.name, place)
     return number

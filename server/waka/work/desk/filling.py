@@ -61,7 +61,12 @@ def filling(deps: Deps, person: PersonId, number: DocumentId) -> Filling:
         clerk, house = clerk_of(conn, person), _house(conn)
     parts = words.of(deps, document.sha256)
     if parts is None:
-        return Filling(state="read" if document.trouble else "waits", fields={})
+        if document.trouble:
+            return Filling(state="read", fields={})
+        if document.was_read:
+            with deps.db.transaction() as conn:
+                words.hurry(conn, document.sha256)
+        return Filling(state="waits", fields={})
     read = clerk.read(as_parts(parts))
     with deps.db.transaction() as conn:
         found = learned(read, neighbours(deps, conn, person, document))

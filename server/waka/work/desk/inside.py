@@ -55,7 +55,7 @@ def _inside(deps: Deps, document: Document) -> list[Held]:
     with opened_file(deps, document) as file:
         entries = deps.reader.entries(file, document.media_type)
     return [
-        Held(at=one.at, name=one.name, size=one.size, refused=one.refused, is_out=one.name in out)
+        Held(at=one.at, name=one.name, size=one.size, refused=one.refused, is_out=one.at in out)
         for one in entries
     ]
 
@@ -90,4 +90,4 @@ def _out(deps: Deps, person: PersonId, document: Document, one: Held) -> Documen
     with opened_file(deps, document) as file:
         data = deps.reader.entry(file, document.media_type or "", one.at)
     name = one.name.replace("\\", "/").rpartition("/")[2]
-    return add_beside(deps, person, document, name, data, one.name)
+    return add_beside(deps, person, document, name, data, one.at)

@@ -20,6 +20,7 @@ class WordOn:
     """A word, where it stands as shares of the page, and the line that it is in."""
 
     text: str
+    page: int  #: from 1
     box: tuple[float, float, float, float]  #: left, top, width, height
     line: int  #: from 0, downwards
 
@@ -30,14 +31,17 @@ def words_on(deps: Deps, person: PersonId, number: DocumentId, page: int) -> lis
     parts = words.of(deps, document.sha256)
     if not parts or not document.pages:
         return []
-    return list(_told([one for one in as_parts(parts[:1])[0].pages if one.nth == page]))[:MOST]
+    return list(words_of([one for one in as_parts(parts[:1])[0].pages if one.nth == page]))[:MOST]
 
 
-def _told(pages: Sequence[Page]) -> Iterator[WordOn]:
+def words_of(pages: Sequence[Page]) -> Iterator[WordOn]:
+    """Yield the words of *pages*, line by line."""
     for line in lines_of(pages):
         for cell in line.cells:
             at = 0
             for word in cell.words:
-                _, left, top, right, bottom = cell.box(at, at + len(word.text))
-                yield WordOn(text=word.text, box=(left, top, right - left, bottom - top), line=line.nth)
+                page, left, top, right, bottom = cell.box(at, at + len(word.text))
+                yield WordOn(
+                    text=word.text, page=page, box=(left, top, right - left, bottom - top), line=line.nth
+                )
                 at += len(word.text) + 1

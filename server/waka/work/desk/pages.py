@@ -5,6 +5,7 @@ What they were made of goes into the bin, with why, and can be taken back.
 
 from __future__ import annotations
 
+import shutil
 import tempfile
 import zipfile
 from collections.abc import Iterator, Sequence
@@ -32,7 +33,7 @@ from .arriving import BOUND, add_beside
 from .filling import clerk_of
 
 MOST_SOURCES, MOST_PAGES, MOST_MADE = 60, 600, 200
-MOST_BYTES = 300 << 20  #: of all sources
+MOST_BYTES = 120 << 20  #: of all sources
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -79,20 +80,26 @@ def make(deps: Deps, person: PersonId, made: Sequence[Sequence[PageOf]]) -> list
         document = sources[numbers.index(page.number)]
         if not 1 <= page.page <= (document.pages or 0):
             raise BadRequest(f"“{document.name}” has no page {page.page}.")
+    types = [one.media_type or "" for one in sources]
+    # all of them are made before the first arrives: one that cannot be made leaves the desk as it was
+    with _together(deps, sources) as file:
+        new = [deps.recogniser.assemble(file, types, _plan(numbers, some)) for some in made]
     found = []
-    for nth, some in enumerate(made):
-        of = list(dict.fromkeys(page.number for page in some))
-        mine = [sources[numbers.index(number)] for number in of]
-        plan = [
-            PlannedPage(of.index(page.number), page.page, page.turn % 4, page.straighten) for page in some
-        ]
-        with _together(deps, mine) as file:
-            data = deps.recogniser.assemble(file, [one.media_type or "" for one in mine], plan)
-        found.append(_arrived(deps, person, mine[0], data, nth if len(made) > 1 else None))
+    for nth, (some, data) in enumerate(zip(made, new, strict=True)):
+        holder = sources[numbers.index(some[0].number)]
+        stem = split_extension(holder.name)[0]
+        name = f"{stem}.pdf" if len(made) == 1 else f"{stem} part {nth + 1:02d}.pdf"
+        found.append(add_beside(deps, person, holder, name, data))
     told = ", ".join(f"No. {number}" for number in found)
     for number in numbers:
         discarding.discard(deps, person, number, f"its pages are {told}")
     return found
+
+
+def _plan(numbers: Sequence[DocumentId], some: Sequence[PageOf]) -> list[PlannedPage]:
+    return [
+        PlannedPage(numbers.index(page.number), page.page, page.turn % 4, page.straighten) for page in some
+    ]
 
 
 def _waiting(deps: Deps, person: PersonId, number: DocumentId) -> Document:
@@ -117,15 +124,8 @@ def _together(deps: Deps, sources: Sequence[Document]) -> Iterator[BufferedReade
     with tempfile.NamedTemporaryFile() as whole:
         with zipfile.ZipFile(whole, "w", zipfile.ZIP_STORED) as archive:
             for at, document in enumerate(sources):
-                with opened_file(deps, document) as file:
-                    archive.writestr(str(at), file.read())
+                with opened_file(deps, document) as file, archive.open(str(at), "w") as member:
+                    shutil.copyfileobj(file, member)
         whole.flush()
         with Path(whole.name).open("rb") as file:
             yield file
-
-
-def _arrived(deps: Deps, person: PersonId, first: Document, data: bytes, nth: int | None) -> DocumentId:
-    """Make a PDF an arrival beside the *first* document that it is made of, and named after it."""
-    stem = split_extension(first.name)[0]
-    name = f"{stem}.pdf" if nth is None else f"{stem} part {nth + 1:02d}.pdf"
-    return add_beside(deps, person, first, name, data, name)

@@ -8,7 +8,6 @@ from datetime import date
 
 from psycopg import Connection
 
-from waka.core.fields.evidence.page import Page, lines_of
 from waka.core.ids import DocumentId, FolderId, PersonId
 from waka.core.learning.comparing import Compared, compared, folded
 from waka.core.learning.same import Called, How, how_same
@@ -25,6 +24,7 @@ from waka.work.documents.looking import find, opened_file
 from waka.work.documents.papers import as_parts
 
 from .filling import filling
+from .page_words import WordOn, words_of
 
 LEAST = 0.4  #: the likeness of sketches from which on texts are compared
 COMPARED = 20
@@ -41,15 +41,12 @@ class Same:
     how: How
 
 
-Box = tuple[int, float, float, float, float]  #: page, then left, top, width, height as shares of it
-
-
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Differing:
     """Where two documents differ: the words that the other has not."""
 
-    here: Sequence[Box]
-    there: Sequence[Box]
+    here: Sequence[WordOn]
+    there: Sequence[WordOn]
 
 
 def same_as(deps: Deps, person: PersonId, number: DocumentId) -> list[Same]:
@@ -111,15 +108,13 @@ def _told(one: FiledAlike, how: How) -> Same:
 
 def differing(deps: Deps, person: PersonId, number: DocumentId, other: DocumentId) -> Differing:
     """Return where an arrival and another document differ, word by word. Raises ``NotFound``, ``Unreadable``."""
-    here, there = (_pages(deps, find(deps, person, one)) for one in (number, other))
-    one, two = ([word for word, _ in some] for some in (here, there))
-    found = compared(folded(one), folded(two)) or Compared(0, 0, [], [])
-    return Differing(
-        here=[here[at][1] for at in found.only_one], there=[there[at][1] for at in found.only_other]
-    )
+    here, there = (_words(deps, find(deps, person, one)) for one in (number, other))
+    one, two = (folded([word.text for word in some]) for some in (here, there))
+    found = compared(one, two) or Compared(0, 0, [], [])
+    return Differing(here=[here[at] for at in found.only_one], there=[there[at] for at in found.only_other])
 
 
-def _pages(deps: Deps, document: Document) -> list[tuple[str, Box]]:
+def _words(deps: Deps, document: Document) -> list[WordOn]:
     """Return the words of a document with their places; recognised ones only where that was done before."""
     parts = words.of(deps, document.sha256)
     if parts is None:
@@ -128,13 +123,4 @@ def _pages(deps: Deps, document: Document) -> list[tuple[str, Box]]:
                 parts, _ = all_words(deps.reader, None, file)
             except Unreadable:
                 parts = []
-    pages: Sequence[Page] = as_parts(parts[:1])[0].pages if parts else []
-    found = []
-    for line in lines_of(pages):
-        for cell in line.cells:
-            at = 0
-            for word in cell.words:
-                page, left, top, right, bottom = cell.box(at, at + len(word.text))
-                found.append((word.text, (page, left, top, right - left, bottom - top)))
-                at += len(word.text) + 1
-    return found
+    return list(words_of(as_parts(parts[:1])[0].pages)) if parts else []

@@ -5,9 +5,13 @@ from __future__ import annotations
 import threading
 from collections.abc import Sequence
 
+from psycopg import Connection
+
 from waka.core.fields.evidence.page import lines_of
 from waka.reading.parts import Part
 from waka.reading.whole import VERSION, all_words, packed, unpacked
+from waka.records.background import jobs
+from waka.records.background.jobs import Job
 from waka.records.documents import words
 from waka.records.documents.contents import Unread
 from waka.work import office
@@ -16,6 +20,8 @@ from waka.work.documents.papers import as_parts
 from waka.work.documents.reading import place_of, set_aside
 
 AT_ONCE = 20  #: contents fetched in one question
+QUEUE = "words"  #: of the jobs of reading words
+LOOKED_AT = 20  #: priority of what somebody looks at, before all that has arrived
 
 
 def waiting(deps: Deps) -> tuple[list[Unread], list[Unread]]:
@@ -24,6 +30,16 @@ def waiting(deps: Deps) -> tuple[list[Unread], list[Unread]]:
         if not office.settings_of(conn).fills_slips:
             return [], []
         return words.unread_arrivals(conn, VERSION, AT_ONCE), words.without_text(conn, VERSION, AT_ONCE)
+
+
+def job_of(sha256: bytes) -> Job:
+    """Return the job of reading the words of some bytes."""
+    return Job(task="words", subject=f"words {sha256.hex()}", args={"contents": [sha256.hex()]})
+
+
+def hurry(conn: Connection, sha256: bytes) -> None:
+    """Have the words of some bytes read before all others that wait: somebody looks at them."""
+    jobs.put(conn, QUEUE, [job_of(sha256)], LOOKED_AT)
 
 
 def read_words(deps: Deps, digests: Sequence[bytes], stop: threading.Event) -> None:

@@ -146,9 +146,8 @@ def _learned(conn: Connection, person: PersonId, house: Naming, slip: Understood
         return None
     who = slip.who.name if slip.who is not None else None
     party = house.ids.get(who) if who is not None else None
-    for of, latest in ((party, LEARNED_FROM), (None, LEARNED_FROM_KIND)):
-        if of is None and latest == LEARNED_FROM:
-            continue
+    asked = [(party, LEARNED_FROM)] if party is not None else []
+    for of, latest in [*asked, (None, LEARNED_FROM_KIND)]:
         such = folders.such_filed(conn, person, kind=slip.kind, party=of, latest=latest)
         found = place([Filed(path=one.path, when=one.when, who=one.who) for one in such], slip.when, who)
         if found is None or (of is None and not found.is_sure):

@@ -57,9 +57,6 @@ def file_arrival(
         return _change(conn, person, number, slip, today or office.today(conn))
 
     ran = at_once.run(deps, person, make, _accept)
-    if slip.see_also is not None:
-        with deps.db.transaction() as conn:
-            documents.set_note(conn, number, f"See also No. {slip.see_also}", person)
     filed = next(step for step in ran.steps if step.document == number)
     return Outcome(list_id=ran.list_id, number=number, path=shown(filed.to_path))
 
@@ -84,9 +81,7 @@ def file_onto(
     """
 
     def make(conn: Connection) -> Change:
-        now = arrivals.slip_now(conn, number, person)
-        if now is not None and seen is not None and now.edition != seen:
-            raise SlipChanged(now.by, now.edition, now.slip)
+        _assert_seen(conn, person, number, None, seen)
         waiting = documents.lock_waiting(conn, number, person)
         stands = documents.lock_filed(conn, onto, person)
         if waiting is None or stands is None:
@@ -111,10 +106,16 @@ def file_onto(
 
 
 def _assert_seen(
-    conn: Connection, person: PersonId, number: DocumentId, slip: Slip, seen: int | None
+    conn: Connection, person: PersonId, number: DocumentId, slip: Slip | None, seen: int | None
 ) -> None:
+    """Raise where somebody changed the slip since it was *seen*, unless into the very same *slip*."""
     now = arrivals.slip_now(conn, number, person)
-    if now is not None and seen is not None and now.edition != seen and now.slip != asdict(slip):
+    if (
+        now is not None
+        and seen is not None
+        and now.edition != seen
+        and (slip is None or now.slip != asdict(slip))
+    ):
         raise SlipChanged(now.by, now.edition, now.slip)
 
 
@@ -129,6 +130,9 @@ def _change(conn: Connection, person: PersonId, number: DocumentId, slip: Slip, 
     house = Naming.load(conn).seen_by(conn, person)
     preview = preview_of(conn, person, document, slip, house, today, shows_beside=False)
     _assert_complete(preview, slip)
+    if slip.see_also is not None:
+        # with the intent to file it: never filed without
+        documents.set_note(conn, number, f"See also No. {slip.see_also}", person)
     record = record_understood(conn, preview.understood)
     # what was led there and not chosen is led again after an undo
     led = leads(conn, person, house, preview.understood)
