@@ -25,7 +25,8 @@ from waka.core.fields.evidence.office_guess import our_name
 from waka.core.fields.evidence.senders import Office
 from waka.core.fields.evidence.slip import Clerk, Read
 from waka.core.fields.office import DateOrder
-from waka.reading.reader import TROUBLES, Reader
+from waka.reading.reader import Reader
+from waka.reading.troubles import TROUBLES
 from waka.reading.whole import WordsKept
 from waka.settings import Settings
 from waka.work.changes.sheets import guarded

@@ -17,6 +17,7 @@ from waka.errors import ReadingAway, StillReading, Unreadable
 from waka.reading import confine, process
 from waka.reading import reader as reading
 from waka.reading.reader import Reader
+from waka.reading.workers import Process
 
 MOST_RESIDENT = 1_100_000_000  #: bytes of one reading process
 MOST_OURS = 400_000_000  #: bytes that the process that asks may grow by
@@ -101,8 +102,8 @@ def test_what_several_ask_for_is_made_once_and_trouble_is_remembered(
     monkeypatch.setattr(reading, "RENDER_SECONDS", 0.5)
     monkeypatch.setattr(reading, "PATIENCE", 60.0)  # of who asks: a busy machine may take its time
     asked: list[object] = []
-    plain = reading._Process.ask
-    monkeypatch.setattr(reading._Process, "ask", lambda self, task: asked.append(task) or plain(self, task))
+    plain = Process.ask
+    monkeypatch.setattr(Process, "ask", lambda self, *task: asked.append(task) or plain(self, *task))
     troubles: list[str] = []
 
     def ask(width: int) -> None:
@@ -152,8 +153,8 @@ def test_what_was_made_after_somebody_gave_up_waiting_is_there_when_it_is_asked_
     path = tmp_path / "long.pdf"
     path.write_bytes(_good() + what.encode())
     made: list[object] = []
-    plain = reading._Process.ask
-    monkeypatch.setattr(reading._Process, "ask", lambda self, task: made.append(task) or plain(self, task))
+    plain = Process.ask
+    monkeypatch.setattr(Process, "ask", lambda self, *task: made.append(task) or plain(self, *task))
     for patience in ("PATIENCE", "FRAME_PATIENCE"):
         monkeypatch.setattr(reading, patience, 0.0)
     with path.open("rb") as file:

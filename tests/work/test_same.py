@@ -45,8 +45,8 @@ def test_the_same_paper_with_a_stamp_is_told_and_the_stamp_is_what_differs(fille
     assert (found.number, found.how, found.folder_path) == (first, "same", "Finance/2025")
     told = differing(filled.deps, filled.filer, again, first)
     assert len(told.here) == 2 and told.there == []
-    page, left, top, width, height = told.here[0]
-    assert page == 1 and 0 < left < 1 and 0.8 < top < 0.9 and width > 0 and height > 0
+    left, top, width, height = told.here[0].box
+    assert told.here[0].page == 1 and 0 < left < 1 and 0.8 < top < 0.9 and width > 0 and height > 0
 
 
 def test_the_same_bytes_come_first_and_another_bill_is_not_the_same(filled: SmallDrive) -> None:

@@ -35,8 +35,7 @@ export function DeskView() {
   const [keysShown, setKeysShown] = useState(false)
   const [over, setOver] = useState(false)
   const [marks, setMarks] = useState<Mark[]>(NO_MARKS)
-  const [discarding, setDiscarding] = useState<Arrival | null>(null)
-  const [paging, setPaging] = useState<Arrival | null>(null)
+  const [opened, setOpened] = useState<{ what: 'discard' | 'pages'; of: Arrival } | null>(null)
   const [discardedShown, setDiscardedShown] = useState(false)
   const [discarded, setDiscarded] = useState<{ listId: number; name: string } | null>(null)
   const filings = useFilings((filed) => {
@@ -50,6 +49,9 @@ export function DeskView() {
   const asked = shown?.from === pathname ? shown.number : params.number ? Number(params.number) : null
   const first = grouped(waiting)[0]?.arrivals[0]?.number ?? null
   const current = waiting.find((arrival) => arrival.number === asked) ?? null
+  // a window is that of one arrival, and is gone with it: by the browser's Back, or filed by somebody else
+  const discarding = opened?.what === 'discard' && opened.of.number === current?.number ? opened.of : null
+  const paging = opened?.what === 'pages' && opened.of.number === current?.number ? opened.of : null
   const document = useQuery({ ...documentQuery(current?.number ?? 0), enabled: current !== null })
   const uploads = useUploads(() => void queries.invalidateQueries({ queryKey: ['desk'] }))
 
@@ -112,13 +114,13 @@ export function DeskView() {
   }
   const gone = (from: Arrival, done: Gone) => {
     show(following(waiting, from.number))
-    setDiscarding(null)
+    setOpened(null)
     setDiscarded(done.as === 'discarded' ? done : null)
     if (done.as === 'version') setLast({ ...done, slip: slipOf(from) })
     void queries.invalidateQueries({ predicate: (query) => query.queryKey[0] !== 'me' })
   }
-  const discard = () => setDiscarding(current)
-  const toPages = () => setPaging(current?.pages ? current : null)
+  const discard = () => setOpened(current && { what: 'discard', of: current })
+  const toPages = () => setOpened(current?.pages ? { what: 'pages', of: current } : null)
   useKeys(
     { '?': () => setKeysShown(true), u: uploads.choose, ArrowDown: () => step(1), ArrowUp: () => step(-1), 'ctrl+z': undoLast, Delete: discard, p: toPages },
     { 'alt+b': backToRefused, 'alt+Delete': discard, 'alt+p': toPages, 'alt+ArrowDown': () => step(1), 'alt+ArrowUp': () => step(-1), ...(last || discarded ? { 'ctrl+z': undoLast } : {}) },
@@ -225,7 +227,7 @@ export function DeskView() {
         <DiscardDialog
           key={discarding.number}
           arrival={discarding}
-          onClose={() => setDiscarding(null)}
+          onClose={() => setOpened(null)}
           onDiscarded={(done) => gone(discarding, { as: 'discarded', ...done })}
         />
       )}
@@ -234,9 +236,9 @@ export function DeskView() {
           key={paging.number}
           arrival={paging}
           waiting={waiting}
-          onClose={() => setPaging(null)}
+          onClose={() => setOpened(null)}
           onMade={([first]) => {
-            setPaging(null)
+            setOpened(null)
             if (first !== undefined) show(first)
           }}
         />

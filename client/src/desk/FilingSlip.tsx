@@ -82,6 +82,7 @@ export function FilingSlip({ arrival, desk, last, refused, onFile, isFiling, onC
   const lead = isOfThis && slip.folder === null ? preview.data.lead : null
   const lacking = lackingOf(slip, preview.data && { ...preview.data, lead })
   const isLeadDoubtful = slip.folder === null && preview.data?.lead?.sure === false && !filled.wasLookedAt('folder')
+  const [doubtful] = [...filled.doubtful, ...(isLeadDoubtful ? ['folder'] : [])]
   const toWhatLacks = () => {
     const lacking = firstOf(lackingOf(slip, preview.data))
     if (lacking && isLookedAt) focusOn(inputs, lacking)
@@ -99,15 +100,17 @@ export function FilingSlip({ arrival, desk, last, refused, onFile, isFiling, onC
       toWhatLacks()
       return
     }
-    const [doubtful] = [...filled.doubtful, ...(isLeadDoubtful ? ['folder'] : [])]
-    if (doubtful) return focusOn(inputs, doubtful)
+    if (doubtful !== undefined) return focusOn(inputs, doubtful)
     // what is known to be refused is not left; all else is filed while the next one is looked at
     onFile(slip, isOfThis && isRefused(preview.data), lead)
   }
   useEffect(() => {
     // it is known now that the slip still leads where the person saw it lead
     const isAsked = isOfThis && early?.slip === slip && lead?.path === early.path
-    if (isAsked && lacking.length === 0 && !isFiling && kept.state !== 'changed') onFile(slip, isRefused(preview.data), lead)
+    if (!isAsked || lacking.length > 0 || isFiling || kept.state === 'changed') return
+    // asked early or late, what is doubtful is looked at first
+    if (doubtful !== undefined) focusOn(inputs, doubtful)
+    else onFile(slip, isRefused(preview.data), lead)
     // eslint-disable-next-line react-hooks/exhaustive-deps
   }, [early, isOfThis])
   const focus = (field: FieldName) => () => inputs[field].current?.focus()
@@ -165,7 +168,7 @@ export function FilingSlip({ arrival, desk, last, refused, onFile, isFiling, onC
         <code>No. {number(arrival.number)}</code>
       </div>
       <InsideNote arrival={arrival} onTaken={onTaken} />
-      <SameNote arrival={arrival} slip={slip} edition={kept.edition} change={change} onGone={onGone} />
+      <SameNote arrival={arrival} slip={slip} change={change} onGone={onGone} />
       <Fields {...{ slip, change, inputs, submit, asked, filled }} isOfWho={!preview.isPlaceholderData && settled.who === slip.who} house={house.data} preview={preview.data} problems={problems} />
       <NameBox preview={preview.data} problems={problems} asVersion={slip.as_version} onUseExtension={takeExtension} onAsVersion={asVersion} />
       <Where {...{ slip, change, desk, inputs, submit }} isDoubtful={isLeadDoubtful} folders={outline.data?.folders ?? []} preview={preview.data} />

@@ -15,7 +15,6 @@ const REFUSED: Record<NonNullable<Held['refused']>, string> = {
   is_link: 'is a link, not a file',
   too_large: 'is too large to be taken out here',
   is_bomb: 'would unpack to far more than it is',
-  no_name: 'has no name',
 }
 
 /** Says that an arrival holds other files, and lets them be looked at and taken out. */

@@ -9,6 +9,7 @@ import { nameOf, useKeys } from '../shared/keys'
 import { PageView, placed } from '../shared/PageView'
 import { PathLine, stopsOf } from '../shared/PathLine'
 import { ProblemNote } from '../shared/ProblemNote'
+import { keeper } from './useSlip'
 
 const NONE: Word[] = []
 type SameDocument = Schemas['SameDocument']
@@ -23,7 +24,6 @@ export type Gone = { as: 'discarded'; listId: number; name: string } | { as: 've
 interface Props {
   arrival: Arrival
   slip: Slip
-  edition: number
   change: (part: Partial<Slip>) => void
   onGone: (gone: Gone) => void
 }
@@ -74,7 +74,7 @@ export function SameNote(props: Props) {
 }
 
 /** Both side by side, with what only one of them says marked; and what to do with the one that has arrived. */
-function Compare({ arrival, edition, change, onGone, found, onClose }: Props & { found: SameDocument[]; onClose: () => void }) {
+function Compare({ arrival, change, onGone, found, onClose }: Props & { found: SameDocument[]; onClose: () => void }) {
   const [at, setAt] = useState(0)
   const other = found[at] ?? found[0]
   const here = useQuery(documentQuery(arrival.number))
@@ -86,7 +86,10 @@ function Compare({ arrival, edition, change, onGone, found, onClose }: Props & {
     onSuccess: (done) => onGone({ as: 'discarded', listId: done.list_id, name: arrival.name }),
   })
   const version = useMutation({
-    mutationFn: () => told(api.POST('/api/desk/{number}/file-onto', { params: { path, query: { seen: edition } }, body: { onto: other?.number ?? 0 } })),
+    mutationFn: async () => {
+      const seen = await keeper.settle(arrival.number) // what was typed is on its way no more
+      return told(api.POST('/api/desk/{number}/file-onto', { params: { path, query: { seen } }, body: { onto: other?.number ?? 0 } }))
+    },
     onSuccess: (done) => onGone({ as: 'version', listId: done.list_id, number: done.number, path: done.path }),
   })
   const isBusy = discard.isPending || version.isPending

@@ -15,7 +15,7 @@ BOMB_RATIO, BOMB_BYTES = (
     8 << 20,
 )  #: unpacked by packed, from so many bytes on, that no honest file reaches
 
-Refused = Literal["climbs_out", "asks_password", "is_link", "too_large", "is_bomb", "no_name"]
+Refused = Literal["climbs_out", "asks_password", "is_link", "too_large", "is_bomb"]
 
 
 class Entry(msgspec.Struct, frozen=True):

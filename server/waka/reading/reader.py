@@ -8,13 +8,8 @@ work, what several ask for is made once, and trouble is remembered: so a bad fil
 
 from __future__ import annotations
 
-import contextlib
 import json
 import os
-import signal
-import socket
-import subprocess
-import sys
 import threading
 import time
 from collections import OrderedDict, deque
@@ -31,17 +26,17 @@ import structlog
 
 from waka.errors import ReadingAway, StillReading, Unreadable
 
-from . import frames
 from .assemble import PlannedPage
 from .entries import Entry
 from .formats.base import PageWords
 from .parts import Part
 from .sniff import HEAD, sniff_head
+from .troubles import unreadable
+from .workers import Answer, Process, Template
 
 log = structlog.get_logger()
 READ_SECONDS = 30.0
 RENDER_SECONDS = 10.0
-START_SECONDS = 120.0  #: for the libraries to be loaded, on a busy machine and from a cold disk
 RECOGNISE_SECONDS = 90.0  #: for a page
 PATIENCE = 4.0  #: seconds that somebody waits for a page, before being told to ask again
 FRAME_PATIENCE = 12.0  #: the same where a frame asks, which cannot ask again by itself
@@ -49,14 +44,6 @@ MOST_PROCESSES = 4  #: at work at once, for one process of ours
 REMEMBERED, REMEMBERED_SECONDS = 500, 3600.0  #: troubles
 KEPT_BYTES = 32 << 20  #: of what was made and nobody waited for any more
 SLOW_PAGES = 2  #: after so many that took too long, the whole document is not tried again for a while
-
-TROUBLES = {
-    "empty": "The file is empty: it has no bytes at all.",
-    "locked": "The document asks for a password and cannot be read or shown without it.",
-    "damaged": "The file is damaged or breaks off early: it cannot be shown.",
-    "too_slow": "Reading this document takes too long; it was given up.",
-    "too_large": "Reading this document needs more memory than is allowed; it was given up.",
-}
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -79,7 +66,6 @@ class Match:
 
 
 File = tuple[int, int, int, int]  #: device, inode, size and time of change: one edition of one file
-Answer = tuple[dict[str, Any], bytes]
 
 
 @dataclass
@@ -104,14 +90,14 @@ class Reader:
         self._waiting: deque[_Task] = deque()
         self._asked: dict[str, _Task] = {}  #: waiting or at work
         self._at_work: set[File] = set()
-        self._processes: set[_Process] = set()
+        self._processes: set[Process] = set()
         self._threads: list[threading.Thread] = []
         self._idle = 0
         self._closed = False
         self._troubles: OrderedDict[str, tuple[str, float]] = OrderedDict()
         self._slow: OrderedDict[File, tuple[int, float]] = OrderedDict()
         self._made: OrderedDict[str, Answer] = OrderedDict()
-        self._template = _Template(recognises)
+        self._template = Template(recognises)
 
     def read(self, file: BufferedReader) -> Content:
         """Return what is in *file*; its trouble where it cannot be read. Waits as long as that takes.
@@ -244,10 +230,10 @@ class Reader:
         now = time.monotonic()
         trouble, until = self._troubles.get(task.key, ("", 0.0))
         if now < until:
-            raise _unreadable(trouble)
+            raise unreadable(trouble)
         slow, until = self._slow.get(task.file, (0, 0.0))
         if slow >= SLOW_PAGES and now < until:
-            raise _unreadable("too_slow")
+            raise unreadable("too_slow")
 
     def _enter(self, task: _Task) -> None:
         if self._closed:
@@ -279,16 +265,16 @@ class Reader:
 
     def _work(self) -> None:
         """Give one process after another its tasks."""
-        process: _Process | None = None
+        process: Process | None = None
         while (task := self._next()) is not None:
             try:
                 if process is None:
                     process = self._template.fork()
                     self._begin(process)
-                answer = process.ask(task)
+                answer = process.ask(task.head, task.fd, task.seconds)
                 error: Unreadable | ReadingAway | None = None
                 if answer[0].get("trouble") and "media_type" not in answer[0]:
-                    error = _unreadable(str(answer[0]["trouble"]))
+                    error = unreadable(str(answer[0]["trouble"]))
             except Unreadable as trouble:
                 # one that is ended because we leave blames no document
                 error = ReadingAway() if self._closed else trouble
@@ -304,13 +290,13 @@ class Reader:
             self._forget(process)
             process.end()
 
-    def _begin(self, process: _Process) -> None:
+    def _begin(self, process: Process) -> None:
         with self._change:
             self._processes.add(process)
             if self._closed:
                 process.kill()
 
-    def _forget(self, process: _Process | None) -> None:
+    def _forget(self, process: Process | None) -> None:
         with self._change:
             self._processes -= {process}
 
@@ -343,108 +329,3 @@ class Reader:
 def _box(told: list[float]) -> tuple[float, float, float, float]:
     left, top, width, height = map(float, told)
     return left, top, width, height
-
-
-def _unreadable(trouble: str) -> Unreadable:
-    trouble = trouble if trouble in TROUBLES else "damaged"
-    return Unreadable(trouble, TROUBLES[trouble])
-
-
-class _Process:
-    """One confined process."""
-
-    def __init__(self, line: socket.socket, pid: int) -> None:
-        self.line, self.pid = line, pid
-
-    def ask(self, task: _Task) -> Answer:
-        """Have *task* done. Raises ``Unreadable`` where it takes too long or ends the process, which is over then."""
-        self.line.settimeout(task.seconds)
-        try:
-            frames.send(self.line, task.head, fds=[task.fd])
-            head, body, _ = frames.receive(self.line)
-        except TimeoutError as error:
-            self.end()
-            raise _unreadable("too_slow") from error
-        except (OSError, frames.Broken) as error:
-            self.end()
-            raise _unreadable("damaged") from error
-        return head, body
-
-    def end(self) -> None:
-        self.line.close()
-        self.kill()
-
-    def kill(self) -> None:
-        """End the process alone: its line belongs to the thread that waits at it."""
-        with contextlib.suppress(ProcessLookupError):
-            os.kill(self.pid, signal.SIGKILL)
-
-
-class _Template:
-    """The process that has all libraries loaded, and forks."""
-
-    def __init__(self, recognises: bool) -> None:
-        self._more = ["recognise"] if recognises else []
-        self._lock = threading.Lock()
-        self._process: subprocess.Popen[bytes] | None = None
-        self._control: socket.socket | None = None
-        self._closed = False
-
-    def start(self) -> None:
-        try:
-            self.fork().end()
-        except (OSError, frames.Broken):
-            log.exception("no_reading_process")
-
-    def fork(self) -> _Process:
-        with self._lock:
-            try:
-                return self._fork()
-            except (OSError, frames.Broken):
-                self._end()
-                return self._fork()
-
-    def _fork(self) -> _Process:
-        if self._closed:
-            raise frames.Broken
-        if self._control is None:
-            ours, theirs = socket.socketpair()
-            # nothing of our environment: no address of the database, no secret
-            env = {"PATH": "/usr/bin:/bin", "LANG": "C.UTF-8", "PYTHONPATH": str(Path(__file__).parents[2]),
-                   "OMP_THREAD_LIMIT": "1", "OMP_NUM_THREADS": "1", "OPENBLAS_NUM_THREADS": "1"}  # fmt: skip
-            with theirs:
-                self._process = subprocess.Popen(
-                    [sys.executable, "-m", "waka.reading.process", str(theirs.fileno()), *self._more],
-                    pass_fds=[theirs.fileno()], env=env, stdin=subprocess.DEVNULL, cwd="/",
-                )  # fmt: skip
-            ours.settimeout(START_SECONDS)
-            self._control = ours
-        mine, its = socket.socketpair()
-        try:
-            with its:
-                frames.send(self._control, {}, fds=[its.fileno()])
-                head, _, _ = frames.receive(self._control)
-            mine.settimeout(START_SECONDS)
-            frames.receive(mine)  # it is confined
-        except (OSError, frames.Broken):
-            mine.close()  # which ends it too, if it is there
-            raise
-        return _Process(mine, int(head["pid"]))
-
-    def _end(self) -> None:
-        if self._control is not None:
-            self._control.close()
-            self._control = None
-        if self._process is not None:
-            self._process.kill()
-            self._process.wait()
-            self._process = None
-
-    def close(self) -> None:
-        self._closed = True
-        control = self._control
-        if control is not None:
-            with contextlib.suppress(OSError):
-                control.shutdown(socket.SHUT_RDWR)  # whoever waits for a process has it no longer
-        with self._lock:
-            self._end()

@@ -3448,7 +3448,7 @@ export interface components {
              * Refused
              * @description Why it cannot be taken out
              */
-            refused: ("climbs_out" | "asks_password" | "is_link" | "too_large" | "is_bomb" | "no_name") | null;
+            refused: ("climbs_out" | "asks_password" | "is_link" | "too_large" | "is_bomb") | null;
             /** Size */
             size: number;
         };

@@ -8,7 +8,7 @@ from urllib.parse import quote
 from flask import Response, g, request
 from werkzeug.wsgi import wrap_file
 
-from waka.reading.reader import TROUBLES
+from waka.reading.troubles import TROUBLES
 from waka.records.folders.listing import Scope
 from waka.web import proxies
 from waka.web import schemas as s

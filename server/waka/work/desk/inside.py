@@ -7,14 +7,13 @@ from collections.abc import Sequence
 from dataclasses import dataclass
 
 from waka.core.ids import DocumentId, PersonId
-from waka.errors import BadRequest, NotAllowed, NotFound, TooLarge, Unreadable
+from waka.errors import BadRequest, NotAllowed, NotFound, TooLarge
 from waka.reading.entries import Refused
-from waka.reading.reader import TROUBLES
 from waka.records.desk import arrivals
 from waka.records.documents.documents import Document
 from waka.records.people import people
 from waka.work.deps import Deps
-from waka.work.documents.looking import find, opened_file
+from waka.work.documents.looking import assert_readable, find, opened_file
 
 from .arriving import BOUND, add_beside
 from .uploading import KEPT_FREE
@@ -48,8 +47,7 @@ def _waiting(deps: Deps, person: PersonId, number: DocumentId) -> Document:
 def _inside(deps: Deps, document: Document) -> list[Held]:
     if document.media_type not in HOLDERS:
         return []
-    if document.trouble:
-        raise Unreadable(document.trouble, TROUBLES[document.trouble])
+    assert_readable(document)
     with deps.db.transaction() as conn:
         out = arrivals.taken_out(conn, document.id)
     with opened_file(deps, document) as file:

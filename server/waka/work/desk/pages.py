@@ -17,15 +17,14 @@ from pathlib import Path
 from waka.core.fields.evidence.parting import Parted, parted
 from waka.core.ids import DocumentId, PersonId
 from waka.core.names import split_extension
-from waka.errors import BadRequest, NotAllowed, NotFound, Unreadable
+from waka.errors import BadRequest, NotAllowed, NotFound
 from waka.reading.assemble import PlannedPage
-from waka.reading.reader import TROUBLES
 from waka.records.documents.documents import Document
 from waka.records.people import people
 from waka.work.changes.ways import discarding
 from waka.work.deps import Deps
 from waka.work.documents import words
-from waka.work.documents.looking import find, opened_file
+from waka.work.documents.looking import assert_readable, find, opened_file
 from waka.work.documents.papers import as_parts
 from waka.work.office import settings_of
 
@@ -111,8 +110,7 @@ def _waiting(deps: Deps, person: PersonId, number: DocumentId) -> Document:
 
 def _source(deps: Deps, person: PersonId, number: DocumentId) -> Document:
     document = _waiting(deps, person, number)
-    if document.trouble:
-        raise Unreadable(document.trouble, TROUBLES[document.trouble])
+    assert_readable(document)
     if document.arrival_path is not None and document.arrival_path.startswith(BOUND + b"/"):
         raise BadRequest(f"“{document.name}” is on its way to a folder.", mend="File it first.")
     return document

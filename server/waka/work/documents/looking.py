@@ -15,8 +15,9 @@ from waka.core.names import to_bytes
 from waka.drive.tree import Tree
 from waka.drive.trouble import trouble
 from waka.drive.versions import stored_path
-from waka.errors import NotFound, SourceGone, Unreadable, UnsafePath
-from waka.reading.reader import TROUBLES, Match
+from waka.errors import NotFound, SourceGone, UnsafePath
+from waka.reading.reader import Match
+from waka.reading.troubles import unreadable
 from waka.records.documents import documents, versions
 from waka.records.documents.documents import Document
 from waka.work.deps import Deps
@@ -56,13 +57,18 @@ def find(deps: Deps, person: PersonId, number: DocumentId, version: int | None =
     )  # fmt: skip
 
 
+def assert_readable(document: Document) -> None:
+    """Raise ``Unreadable`` for a document that is known not to be."""
+    if document.trouble:
+        raise unreadable(document.trouble)
+
+
 def page(
     deps: Deps, person: PersonId, number: DocumentId, page: int, width: int, version: int | None = None
 ) -> Shown:  # fmt: skip
     """Return a page as PNG. Raises ``NotFound``, ``Unreadable``, ``SourceGone``."""
     document = find(deps, person, number, version)
-    if document.trouble:
-        raise Unreadable(document.trouble, TROUBLES[document.trouble])
+    assert_readable(document)
     if not document.pages or not 1 <= page <= document.pages:
         raise NotFound(f"Page {page} of No. {number}")
     size = next((w for w in WIDTHS if w >= width), WIDTHS[-1])
@@ -83,8 +89,7 @@ def formatted(
     Raises ``NotFound``, ``Unreadable``, ``SourceGone``. What was made once is kept by checksum.
     """
     document = find(deps, person, number, version)
-    if document.trouble:
-        raise Unreadable(document.trouble, TROUBLES[document.trouble])
+    assert_readable(document)
     # what a csv or a Markdown file is, its name says and not its bytes
     kind = Path(document.name).suffix.lower()
     kept = page_cache.get(deps, document.sha256, f"formatted{kind}.html")
@@ -103,8 +108,7 @@ def formatted(
 def matches(deps: Deps, person: PersonId, number: DocumentId, words: str) -> list[Match]:
     """Return where *words* stand on a document's pages. Raises as ``page``."""
     document = find(deps, person, number)
-    if document.trouble:
-        raise Unreadable(document.trouble, TROUBLES[document.trouble])
+    assert_readable(document)
     with opened_file(deps, document) as file:
         return deps.reader.matches(file, document.media_type or "", words)
 
@@ -112,8 +116,7 @@ def matches(deps: Deps, person: PersonId, number: DocumentId, words: str) -> lis
 def text(deps: Deps, person: PersonId, number: DocumentId, version: int | None = None) -> str:
     """Return the text that was read from a document. Raises ``NotFound``, ``Unreadable``."""
     document = find(deps, person, number, version)
-    if document.trouble:
-        raise Unreadable(document.trouble, TROUBLES[document.trouble])
+    assert_readable(document)
     with deps.db.transaction() as conn:
         return (documents.text(conn, document.sha256) or "")[:MOST_SHOWN_TEXT]
 

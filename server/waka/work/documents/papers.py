@@ -17,7 +17,7 @@ from waka.reading.whole import WordsKept, all_words
 
 @dataclass(frozen=True, slots=True)
 class Paper:
-    """The words of a file; its trouble, one of ``reader.TROUBLES``, where it cannot be read."""
+    """The words of a file; its trouble, one of ``troubles.TROUBLES``, where it cannot be read."""
 
     parts: Sequence[Part]
     trouble: str | None = None

@@ -1,0 +1,128 @@
+"""The reading processes as they are spoken to: a template that has all libraries loaded, and what it forks.
+
+Each is confined, gets an open file at a time and nothing else, and is ended when that takes too long.
+"""
+
+from __future__ import annotations
+
+import contextlib
+import os
+import signal
+import socket
+import subprocess
+import sys
+import threading
+from pathlib import Path
+from typing import Any
+
+import structlog
+
+from . import frames
+from .troubles import unreadable
+
+log = structlog.get_logger()
+START_SECONDS = 120.0  #: for the libraries to be loaded, on a busy machine and from a cold disk
+Answer = tuple[dict[str, Any], bytes]
+
+
+class Process:
+    """One confined process."""
+
+    def __init__(self, line: socket.socket, pid: int) -> None:
+        self.line, self.pid = line, pid
+
+    def ask(self, head: dict[str, Any], fd: int, seconds: float) -> Answer:
+        """Have what *head* asks done with the file behind *fd*.
+
+        Raises ``Unreadable`` where it takes longer than *seconds* or ends the process, which is over then.
+        """
+        self.line.settimeout(seconds)
+        try:
+            frames.send(self.line, head, fds=[fd])
+            told, body, _ = frames.receive(self.line)
+        except TimeoutError as error:
+            self.end()
+            raise unreadable("too_slow") from error
+        except (OSError, frames.Broken) as error:
+            self.end()
+            raise unreadable("damaged") from error
+        return told, body
+
+    def end(self) -> None:
+        self.line.close()
+        self.kill()
+
+    def kill(self) -> None:
+        """End the process alone: its line belongs to the thread that waits at it."""
+        with contextlib.suppress(ProcessLookupError):
+            os.kill(self.pid, signal.SIGKILL)
+
+
+class Template:
+    """The process that has all libraries loaded, and forks."""
+
+    def __init__(self, recognises: bool) -> None:
+        self._more = ["recognise"] if recognises else []
+        self._lock = threading.Lock()
+        self._process: subprocess.Popen[bytes] | None = None
+        self._control: socket.socket | None = None
+        self._closed = False
+
+    def start(self) -> None:
+        try:
+            self.fork().end()
+        except (OSError, frames.Broken):
+            log.exception("no_reading_process")
+
+    def fork(self) -> Process:
+        with self._lock:
+            try:
+                return self._fork()
+            except (OSError, frames.Broken):
+                self._end()
+                return self._fork()
+
+    def _fork(self) -> Process:
+        if self._closed:
+            raise frames.Broken
+        if self._control is None:
+            ours, theirs = socket.socketpair()
+            # nothing of our environment: no address of the database, no secret
+            env = {"PATH": "/usr/bin:/bin", "LANG": "C.UTF-8", "PYTHONPATH": str(Path(__file__).parents[2]),
+                   "OMP_THREAD_LIMIT": "1", "OMP_NUM_THREADS": "1", "OPENBLAS_NUM_THREADS": "1"}  # fmt: skip
+            with theirs:
+                self._process = subprocess.Popen(
+                    [sys.executable, "-m", "waka.reading.process", str(theirs.fileno()), *self._more],
+                    pass_fds=[theirs.fileno()], env=env, stdin=subprocess.DEVNULL, cwd="/",
+                )  # fmt: skip
+            ours.settimeout(START_SECONDS)
+            self._control = ours
+        mine, its = socket.socketpair()
+        try:
+            with its:
+                frames.send(self._control, {}, fds=[its.fileno()])
+                head, _, _ = frames.receive(self._control)
+            mine.settimeout(START_SECONDS)
+            frames.receive(mine)  # it is confined
+        except (OSError, frames.Broken):
+            mine.close()  # which ends it too, if it is there
+            raise
+        return Process(mine, int(head["pid"]))
+
+    def _end(self) -> None:
+        if self._control is not None:
+            self._control.close()
+            self._control = None
+        if self._process is not None:
+            self._process.kill()
+            self._process.wait()
+            self._process = None
+
+    def close(self) -> None:
+        self._closed = True
+        control = self._control
+        if control is not None:
+            with contextlib.suppress(OSError):
+                control.shutdown(socket.SHUT_RDWR)  # whoever waits for a process has it no longer
+        with self._lock:
+            self._end()
