@@ -166,3 +166,16 @@ def test_queries_that_stand_twice_are_refused_when_they_are_read(
     monkeypatch.setattr(sql, "__file__", str(tmp_path / "sql.py"))
     with pytest.raises(ValueError, match="one more than once"):
         sql.load("twice")
+
+
+def test_no_class_of_the_interface_is_styled_in_two_places_that_contradict_each_other() -> None:
+    """A class that one view calls its own would else change the look of another view."""
+    styles = re.sub(r"/\*.*?\*/", "", (CHECKOUT / "client/src/app/waka.css").read_text(), flags=re.DOTALL)
+    everywhere = re.sub(r"@media[^{]*\{(?:[^{}]*\{[^{}]*\})*[^{}]*\}", "", styles)
+    said: dict[tuple[str, str], int] = {}
+    for selectors, body in re.findall(r"([^{}]+)\{([^{}]*)\}", everywhere):
+        for selector in map(str.strip, selectors.split(",")):
+            if re.fullmatch(r"\.[a-z][\w-]*", selector):
+                for name in re.findall(r"(?:^|;)\s*([a-z-]+)\s*:", body):
+                    said[selector, name] = said.get((selector, name), 0) + 1
+    assert len(said) > 100 and [one for one, times in said.items() if times > 1] == []

@@ -38,7 +38,7 @@ def same(page: Page) -> None:
     page.get_by_role("link", name=STAMPED).click()
     expect(page.get_by_text("It is here already, it seems")).to_be_visible(timeout=120_000)
     page.keyboard.press("Alt+d")
-    expect(page.locator(".compare .differs").first).to_be_visible(timeout=60_000)
+    expect(page.locator(".compare .unlike").first).to_be_visible(timeout=60_000)
     expect(page.locator(".compare img.sheet")).to_have_count(2)
 
 

@@ -146,7 +146,7 @@ function Side({ head, name, path, document, words = NONE }: { head: string; name
     // the first word that differs is seen without a search, once its page has its size
     const sheets = box.current?.querySelector('.sheets')
     if (!sheets || words.length === 0) return
-    const observer = new ResizeObserver(() => box.current?.querySelector('.differs')?.scrollIntoView({ block: 'center' }))
+    const observer = new ResizeObserver(() => box.current?.querySelector('.unlike')?.scrollIntoView({ block: 'center' }))
     observer.observe(sheets)
     return () => observer.disconnect()
   }, [words, document])
@@ -163,7 +163,7 @@ function Side({ head, name, path, document, words = NONE }: { head: string; name
           over={(page) =>
             words
               .filter((word) => word.page === page)
-              .map(({ box }, at) => <i key={at} className="differs" style={placed(box)} />)
+              .map(({ box }, at) => <i key={at} className="unlike" style={placed(box)} />)
           }
         />
       ) : (
