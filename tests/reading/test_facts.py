@@ -10,7 +10,6 @@ from bench.papers.learning import picture
 
 from tests.start.test_read_command import CII, UBL, mail
 from tests.work.test_filling import invoice
-from waka.core.fields.evidence.page import Page, Word
 from waka.core.fields.evidence.senders import Office
 from waka.core.fields.evidence.slip import Clerk, Part, Read
 from waka.reading import formats
@@ -18,6 +17,7 @@ from waka.reading.formats import einvoice
 from waka.reading.sniff import sniff
 from waka.reading.words import is_rubbish, read_parts, unread_pages
 from waka.reading.zips import Damaged
+from waka.work.documents.papers import as_parts
 
 
 def hybrid(**told: str) -> bytes:
@@ -40,16 +40,7 @@ def hybrid(**told: str) -> bytes:
 
 def read(data: bytes) -> Read:
     file = io.BytesIO(data)
-    parts = [
-        Part(
-            [
-                Page(at, page.width, page.height, tuple(Word(*word) for word in page.words))
-                for at, page in enumerate(part.pages, 1)
-            ],
-            part.facts,
-        )
-        for part in read_parts(file, sniff(file).media_type)
-    ]
+    parts = as_parts(list(read_parts(file, sniff(file).media_type)))
     return Clerk(Office(names=["Tern Point Sail Training Trust"])).read(parts)
 
 

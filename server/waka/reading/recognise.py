@@ -17,6 +17,7 @@ from typing import TYPE_CHECKING, Any
 import numpy as np
 from numpy.typing import NDArray
 
+from .codes import codes_on
 from .formats.base import Box, PageWords, WordAt
 
 if TYPE_CHECKING:
@@ -49,6 +50,7 @@ def recognise(picture: Image) -> PageWords:
     scale = MOST_PIXELS_ALONG / max(turned.size)
     if scale < 1:
         turned = turned.resize((round(turned.width * scale), round(turned.height * scale)))
+    codes = codes_on(turned.convert("L"))
     pixels = np.asarray(turned)[:, :, ::-1].copy()
     boxes = _detect(pixels)
     quarter = sum(_is_tall(box) for box in boxes) > 0.6 * len(boxes) and len(boxes) > 2
@@ -72,6 +74,7 @@ def recognise(picture: Image) -> PageWords:
         [word for line in straight for word in _words(line, shrink)],
         [box for line in straight for box in _drawn(line)],
         is_picture=True,
+        codes=codes,
     )
 
 

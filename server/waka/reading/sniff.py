@@ -8,7 +8,7 @@ from typing import BinaryIO
 
 import filetype
 
-from .formats import FORMATS, Format, of, packed, pdf, plain
+from .formats import FORMATS, Format, of, outlook, packed, pdf, plain, rtf
 from .zips import Damaged, open_zip
 
 HEAD = 1 << 16
@@ -25,6 +25,7 @@ def _as(known: Format) -> Sniffed:
 
 
 UNKNOWN = Sniffed("application/octet-stream", "")
+MAIL_ITEM = _as(outlook.FORMAT)
 TEXT, PDF, ZIP = _as(plain.FORMAT), _as(pdf.FORMAT), _as(packed.FORMAT)
 _FITTING = {
     ".jpg": {".jpg", ".jpeg"},
@@ -36,13 +37,16 @@ _FITTING = {
     ".htm": {".htm", ".html"},
 }
 _TELLING = {".pdf", ".jpg", ".png", ".gif", ".tif", ".docx", ".xlsx", ".pptx", ".odt", ".ods",
-            ".odp", ".zip", ".eml"}  # fmt: skip
+            ".odp", ".zip", ".eml", ".msg", ".rtf"}  # fmt: skip
 
 
 def sniff(file: BinaryIO) -> Sniffed:
     """Return what *file* is, by its content alone. In a reading process only: it looks into zips."""
     file.seek(0)
-    found = sniff_head(file.read(HEAD))
+    head = file.read(HEAD)
+    found = sniff_head(head)
+    if head.startswith(outlook.MAGIC):
+        return MAIL_ITEM if outlook.is_message(file) else found
     return _zipped(file) if found == ZIP else found
 
 
@@ -50,7 +54,7 @@ def sniff_head(head: bytes) -> Sniffed:
     """Return what a file is by its first bytes: quick, and safe for any."""
     if not head:
         return UNKNOWN
-    for known in (pdf.FORMAT, packed.FORMAT):
+    for known in (pdf.FORMAT, packed.FORMAT, rtf.FORMAT):
         if known.starts is not None and known.starts(head):
             return _as(known)
     guessed = filetype.guess(head)

@@ -16,7 +16,8 @@ _LOADED = ("docx", "openpyxl", "mammoth", "nh3", "pypdfium2", "PIL.Image", "PIL.
            "PIL.PdfImagePlugin", "PIL.PdfParser",
            "odf.opendocument", "odf.teletype", "markdown_it", "email.policy", "email.mime.multipart", "filetype", "csv",
            "html.parser", "decimal", "xml.etree.ElementTree", "xml.dom.expatbuilder", "xml.sax.expatreader",
-           "zipfile", "bz2", "lzma", "zlib")  # fmt: skip
+           "zxingcpp", "numpy", "olefile", "striprtf.striprtf", "icalendar", "zipfile",
+           "bz2", "lzma", "zlib")  # fmt: skip
 _PDF = (b"%PDF-1.4\n1 0 obj<</Type/Catalog/Pages 2 0 R>>endobj\n2 0 obj<</Type/Pages/Kids[3 0 R]/Count 1>>endobj\n"
         b"3 0 obj<</Type/Page/Parent 2 0 R/MediaBox[0 0 9 9]>>endobj\nxref\n0 4\n0000000000 65535 f \n"
         b"0000000009 00000 n \n0000000052 00000 n \n0000000101 00000 n \n"

@@ -12,7 +12,7 @@ import msgspec
 from .parts import Part
 from .reader import Reader
 
-VERSION = 3  #: of what reads; what an earlier one read is read again
+VERSION = 4  #: of what reads; what an earlier one read is read again
 
 
 def packed(parts: list[Part]) -> bytes:

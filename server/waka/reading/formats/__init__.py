@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from . import (
+    cards,
     docx,
     einvoice,
     image,
@@ -10,10 +11,12 @@ from . import (
     markdown,
     mbox,
     odt,
+    outlook,
     packed,
     pdf,
     plain,
     recognised,
+    rtf,
     separated,
     web_page,
     xlsx,
@@ -33,8 +36,12 @@ FORMATS: tuple[Format, ...] = (
     recognised.ODS,
     recognised.ODP,
     image.FORMAT,
+    rtf.FORMAT,
+    cards.CALENDAR,
+    cards.CONTACT,
     mbox.FORMAT,
     mail.FORMAT,
+    outlook.FORMAT,
     einvoice.FORMAT,
     web_page.FORMAT,
     separated.FORMAT,

@@ -30,6 +30,7 @@ class PageWords:
     drawn: list[Box] = field(default_factory=list)
     is_picture: bool = False  #: its words were recognised
     has_picture: bool = False  #: a picture covers it, so that its words may be a recogniser's
+    codes: list[str] = field(default_factory=list)  #: what codes of squares or bars on it say
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)

@@ -5,7 +5,7 @@ from __future__ import annotations
 import email
 import email.policy
 import html
-from collections.abc import Iterable, Iterator
+from collections.abc import Callable, Iterable, Iterator
 from email.message import EmailMessage
 from itertools import islice
 from typing import BinaryIO
@@ -26,9 +26,14 @@ def _starts(head: bytes) -> bool:
     return first.startswith(_HEADS) and sum(line.startswith(_HEADS) for line in lines) >= 2
 
 
-def _text(file: BinaryIO) -> Iterator[str]:
+def message_in(file: BinaryIO) -> EmailMessage:
+    """Return the message that *file* is, whatever is wrong with it."""
     message = email.message_from_bytes(file.read(MOST_READ), policy=email.policy.default)
     assert isinstance(message, EmailMessage)
+    return message
+
+
+def text_of(message: EmailMessage) -> Iterator[str]:
     for header in ("From", "To", "Cc", "Date", "Subject"):
         if message[header]:
             yield f"{header}: {message[header]}"
@@ -41,9 +46,8 @@ def _text(file: BinaryIO) -> Iterator[str]:
         yield f"Attached: {part.get_filename() or part.get_content_type()}"
 
 
-def _facts(file: BinaryIO) -> dict[str, str]:
+def facts_of(message: EmailMessage) -> dict[str, str]:
     """Return who sent it, to whom, when and about what; the date as the sender's clock had it."""
-    message = email.message_from_bytes(file.read(MOST_READ), policy=email.policy.default)
     told = {"sort": "mail"}
     for code, header in (("who", "From"), ("to", "To"), ("what", "Subject")):
         if message[header]:
@@ -54,9 +58,7 @@ def _facts(file: BinaryIO) -> dict[str, str]:
     return told
 
 
-def _parts(file: BinaryIO) -> Iterator[tuple[str, bytes]]:
-    message = email.message_from_bytes(file.read(MOST_READ), policy=email.policy.default)
-    assert isinstance(message, EmailMessage)
+def parts_of(message: EmailMessage) -> Iterator[tuple[str, bytes]]:
     for part in islice(message.iter_attachments(), MOST_PARTS):
         if part.get_content_maintype() != "multipart":
             content = part.get_payload(decode=True)
@@ -66,21 +68,15 @@ def _parts(file: BinaryIO) -> Iterator[tuple[str, bytes]]:
                 yield part.get_filename() or part.get_content_type(), content
 
 
-def _entries(file: BinaryIO) -> Iterator[Entry]:
-    for at, (name, content) in enumerate(_parts(file)):
+def _entries_of(message: EmailMessage) -> Iterator[Entry]:
+    for at, (name, content) in enumerate(parts_of(message)):
         called = (
             name if "." in name else name.replace("/", " ") + (".eml" if name == "message/rfc822" else "")
         )
         yield Entry(at, called.replace("/", " ").replace("\\", " "), len(content))
 
 
-def _entry(file: BinaryIO, at: int) -> bytes:
-    return next(islice(_parts(file), at, None))[1]
-
-
-def _html(file: BinaryIO) -> Iterable[str]:
-    message = email.message_from_bytes(file.read(), policy=email.policy.default)
-    assert isinstance(message, EmailMessage)
+def html_of(message: EmailMessage) -> Iterator[str]:
     yield "<table>"
     for header in ("From", "To", "Cc", "Date", "Subject"):
         if message[header]:
@@ -96,7 +92,26 @@ def _html(file: BinaryIO) -> Iterable[str]:
         yield content if is_html else f"<pre>{html.escape(content)}</pre>"
 
 
-FORMAT = Format(
-    code="eml", media_types=("message/rfc822",), extension=".eml", starts=_starts, text=_text, html=_html,
-    facts=_facts, parts=_parts, entries=_entries, entry=_entry,
-)  # fmt: skip
+def mail_format(
+    code: str,
+    media_type: str,
+    extension: str,
+    opened: Callable[[BinaryIO], EmailMessage],
+    starts: Callable[[bytes], bool] | None = None,
+) -> Format:
+    """Return the format of mails that are kept in some way. *opened*: what makes a message of a file."""
+
+    def html(file: BinaryIO) -> Iterable[str]:
+        return html_of(opened(file))
+
+    return Format(
+        code=code, media_types=(media_type,), extension=extension, starts=starts, html=html,
+        text=lambda file: text_of(opened(file)),
+        facts=lambda file: facts_of(opened(file)),
+        parts=lambda file: parts_of(opened(file)),
+        entries=lambda file: _entries_of(opened(file)),
+        entry=lambda file, at: next(islice(parts_of(opened(file)), at, None))[1],
+    )  # fmt: skip
+
+
+FORMAT = mail_format("eml", "message/rfc822", ".eml", message_in, _starts)

@@ -6,6 +6,8 @@ import ctypes
 from collections.abc import Iterator
 from typing import TYPE_CHECKING, BinaryIO
 
+from waka.reading.codes import codes_on_page
+
 from .base import PageWords, WordAt
 from .pdf_opened import open_pdf
 
@@ -14,6 +16,7 @@ if TYPE_CHECKING:
 
 MOST_LETTERS = 60_000  #: of a page
 _APART = 0.25  #: of a letter's height: the gap at which a word ends, where no space is written
+FIRST_PAGES = 6  #: of a document, that are looked at for codes
 COVERED = 0.7  #: of a page, by one picture
 _SIDEWAYS = {90: 1, 180: 2, 270: 3}
 
@@ -25,11 +28,11 @@ def words(file: BinaryIO, pages: range | None = None) -> Iterator[PageWords]:
             if number >= len(pdf):
                 return
             page = pdf[number]
-            yield _page(page)
+            yield _page(page, number)
             page.close()
 
 
-def _page(page: pdfium.PdfPage) -> PageWords:
+def _page(page: pdfium.PdfPage, nth: int) -> PageWords:
     from pypdfium2 import raw
 
     width, height = page.get_size()
@@ -74,7 +77,11 @@ def _page(page: pdfium.PdfPage) -> PageWords:
         letters.append(chr(code) if code < 0x110000 else "\ufffd")
     end()
     text.close()
-    return PageWords(width, height, found, has_picture=_has_picture(page, (right - left) * (top - bottom)))
+    covered = _has_picture(page, (right - left) * (top - bottom))
+    # a page that is nothing but a picture is looked at when that is recognised
+    looked = nth < FIRST_PAGES and (found or not covered)
+    codes = codes_on_page(page) if looked else []
+    return PageWords(width, height, found, has_picture=covered, codes=codes)
 
 
 def _has_picture(page: pdfium.PdfPage, area: float) -> bool:

@@ -10,6 +10,7 @@ from typing import Literal, TypeVar
 from psycopg import Connection
 
 from waka.core.changes.findings import Said, said
+from waka.core.fields.evidence.codes import IN_BARS, IN_PAYMENT_CODE
 from waka.core.fields.evidence.confidence import confidence, is_sure
 from waka.core.fields.evidence.context import Found
 from waka.core.fields.evidence.page import Box
@@ -165,6 +166,8 @@ def _offered(reading: _Reading) -> dict[str, list[Offered]]:
 
 
 def _why(why: str, box: Box | None) -> Said:
+    if why in (IN_PAYMENT_CODE, IN_BARS):
+        return said("read_in_payment_code" if why == IN_PAYMENT_CODE else "read_in_bars")
     if why.startswith("exact"):
         return said("read_exactly")
     if why.startswith("mail"):

@@ -18,7 +18,7 @@ from waka.work.documents.looking import assert_readable, find, opened_file
 from .arriving import BOUND, add_beside
 from .uploading import KEPT_FREE
 
-HOLDERS = ("application/zip", "message/rfc822", "application/mbox")
+HOLDERS = ("application/zip", "message/rfc822", "application/vnd.ms-outlook", "application/mbox")
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)

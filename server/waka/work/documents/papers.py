@@ -46,7 +46,7 @@ def as_parts(parts: Sequence[Part]) -> list[slip.Part]:
 
 def _pages(part: Part) -> list[Page]:
     return [
-        Page(number, page.width, page.height, tuple(_words(page)), page.is_picture)
+        Page(number, page.width, page.height, tuple(_words(page)), page.is_picture, tuple(page.codes))
         for number, page in enumerate(part.pages, 1)
     ]
 

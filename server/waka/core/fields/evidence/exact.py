@@ -47,15 +47,15 @@ def seen_on(
     """Return what is exact with its place on the page, where the page shows it; doubtful, where the page clearly differs."""
     if not told:
         return list(read)
-    value = told[0].value
+    value, why = told[0].value, told[0].why
     shown = next((one for one in read if same(one.value, value)), None)
     if shown is not None:
         return [
-            Found(value, shown.text, shown.box, CERTAIN, "exact"),
+            Found(value, shown.text, shown.box, CERTAIN, why),
             *(one for one in read if one is not shown),
         ]
     if read and read[0].score >= CLEARLY:
-        return [Found(value, told[0].text, None, DIFFERS, "exact"), *read]
+        return [Found(value, told[0].text, None, DIFFERS, why), *read]
     return [*told, *read]
 
 

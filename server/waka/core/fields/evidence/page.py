@@ -45,6 +45,7 @@ class Page:
     height: float
     words: tuple[Word, ...]
     is_picture: bool = False  #: its words were recognised, not read
+    codes: tuple[str, ...] = ()  #: what codes of squares or bars on it say
 
 
 Box = tuple[int, float, float, float, float]  #: page, then left, top, right, bottom as shares of the page

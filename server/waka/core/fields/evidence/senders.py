@@ -112,6 +112,10 @@ class Senders:
             for name in self._ours
         )
 
+    def as_known(self, text: str) -> str:
+        """Return the name of the party that is spelled so; *text* itself where none is known to be."""
+        return self._known.get(tuple(words_of(text)), text)
+
     def is_our_address(self, address: str) -> bool:
         """Whether a mail address has our name in its host."""
         host = re.sub(r"[^a-z0-9]", "", address.rpartition("@")[2])

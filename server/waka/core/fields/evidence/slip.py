@@ -6,11 +6,12 @@ from collections.abc import Mapping, Sequence
 from dataclasses import dataclass, field, replace
 from datetime import date
 from decimal import Decimal
+from typing import TypeVar
 
 from waka.core.fields.alike import words_of
 from waka.core.fields.office import DateOrder
 
-from . import exact
+from . import codes, exact
 from .context import Found, Paper
 from .letters import plain
 from .own_date import dated, own_dates, with_meaning
@@ -20,6 +21,8 @@ from .senders import Office, Senders
 from .sorts import KIND_OF, Sorted, sorted_paper
 from .subject import subjects
 from .total import currency, priced, totals
+
+T = TypeVar("T")
 
 LEAST_SORT = 1.0  #: the score below which nobody can say what a paper is, and so nothing else of it
 LEAST_DATE, LEAST_NUMBER, LEAST_TOTAL, LEAST_SENDER = (
@@ -132,8 +135,13 @@ class Clerk:
             return Read(
                 kind="photo", sorts=[Sorted("photo", 6.0, "exact")], when=exact.day(facts, "when", 5.0)
             )
+        if facts.get("sort") == "card":
+            # what it is called is not for a calendar or an address book to say
+            return Read(
+                who=exact.text(facts, "who"), when=exact.day(facts, "when"), what=exact.text(facts, "what")
+            )
         if facts.get("sort") not in _EXACT:
-            return read
+            return self._coded(part, read)
         sort = facts["sort"]
         return replace(
             read,
@@ -145,6 +153,25 @@ class Clerk:
             reference=exact.seen_on(exact.text(facts, "reference"), read.reference),
             amount=exact.seen_on(exact.amount(facts), read.amount),
             currency=facts.get("currency"),
+        )
+
+    def _coded(self, part: Part, read: Read) -> Read:
+        """Return *read*, and what codes printed on the first pages say of it."""
+        said = [code for page in part.pages[:FIRST_PAGES] for code in page.codes]
+        asked = codes.payment(said)
+        if asked is None:
+            return replace(read, reference=codes.in_bars(read.reference, said)) if said else read
+        if not read.sorts or read.sorts[0].score < LEAST_SORT:
+            read = self._words(part.pages, "invoice")  # whatever it is called, somebody wants to be paid
+        payee = asked.payee if len(asked.payee) < codes.LONGEST_NAME else ""
+        who = [] if self._senders.is_ours(payee) else [self._senders.as_known(payee)]
+        amount = [asked.amount] if asked.amount is not None and read.sorts[0].sort in _PRICED else []
+        return replace(
+            read,
+            who=exact.seen_on(_coded(who), read.who, _same_name),
+            amount=exact.seen_on(_coded(amount), read.amount),
+            currency=asked.currency if amount else read.currency,
+            reference=codes.referred_to(read.reference, asked.refers_to),
         )
 
     def _words(self, pages: Sequence[Page], as_sort: str | None = None) -> Read:
@@ -206,6 +233,11 @@ _BILLS = frozenset({"invoice", "credit", "receipt", "bill", "quote", "proforma",
 def _best_guess(amounts: Sequence[Found[Decimal]]) -> list[Found[Decimal]]:
     """Return what is called a sum before tax, else the largest sum."""
     return sorted(amounts, key=lambda one: (not one.why.startswith("net"), -abs(one.value)))[:2]
+
+
+def _coded(values: Sequence[T]) -> list[Found[T]]:
+    """Return what a payment code says as it is found; nothing of what is empty."""
+    return [Found(one, str(one), None, exact.CERTAIN, codes.IN_PAYMENT_CODE) for one in values if one != ""]
 
 
 def _same_name(one: str, other: str) -> bool:
