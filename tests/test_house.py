@@ -181,10 +181,15 @@ def test_no_class_of_the_interface_is_styled_in_two_places_that_contradict_each_
     assert len(said) > 100 and [one for one, times in said.items() if times > 1] == []
 
 
-@pytest.mark.parametrize("lock", sorted((CHECKOUT / "server").glob("requirements*.txt")), ids=lambda p: p.name)
+@pytest.mark.parametrize(
+    "lock", sorted((CHECKOUT / "server").glob("requirements*.txt")), ids=lambda p: p.name
+)
 def test_a_lock_file_says_what_is_installed_and_never_where_it_came_from(lock: Path) -> None:
     lines = [line for line in lock.read_text().splitlines() if not line.startswith(("    --hash=", "#"))]
-    assert lines and [line for line in lines if not re.fullmatch(r"[\w.\[\]-]+==[\w.+]+( ; [^\\]+)? \\", line)] == []
+    assert (
+        lines
+        and [line for line in lines if not re.fullmatch(r"[\w.\[\]-]+==[\w.+]+( ; [^\\]+)? \\", line)] == []
+    )
 
 
 def test_the_client_s_lock_file_says_no_address_that_packages_came_from() -> None:

@@ -35,6 +35,12 @@ class WakaError(Exception):
         self.mend = mend  #: what to do next
         self.facts = facts  #: plain values for the screen
 
+    def of_one(self, name: str, number: DocumentId) -> WakaError:
+        """Return the same, saying which of several documents it is about."""
+        self.message = f"“{name}”: {self.message}"
+        self.facts["arrival"] = number
+        return self
+
 
 class NotSignedIn(WakaError):
     code = "not_signed_in"

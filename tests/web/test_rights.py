@@ -58,6 +58,8 @@ TABLE: dict[tuple[str, str], tuple[Any, int, Any]] = {
     ("post", "/api/desk/pages"): ({"documents": [[{"number": 1, "page": 1}]]}, 403, None),
     ("get", "/api/desk/{number}/same/{other}"): (None, 404, None),
     ("post", "/api/desk/{number}/file-onto"): ({"onto": 1}, 404, None),
+    ("get", "/api/desk/{number}/together"): (None, 404, None),
+    ("post", "/api/desk/file-together"): ({"arrivals": [{"number": 1, "seen": 1, "slip": SLIP}]}, 404, None),
     ("put", "/api/desk/{number}/slip"): (SLIP, 404, None),
     ("put", "/api/desk/{number}/later"): ({"later": True}, 404, None),
     ("post", "/api/desk/{number}/file"): (SLIP, 404, None),

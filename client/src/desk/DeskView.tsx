@@ -20,6 +20,7 @@ import { PageWords } from './PageWords'
 import { HINTS, MORE } from './hints'
 import { Queue } from './Queue'
 import type { Gone } from './Same'
+import { TogetherDialog } from './TogetherDialog'
 import { Uploads, type Upload } from './Uploads'
 import { useFilings } from './useFilings'
 import { useNext } from './useNext'
@@ -35,7 +36,7 @@ export function DeskView() {
   const [keysShown, setKeysShown] = useState(false)
   const [over, setOver] = useState(false)
   const [marks, setMarks] = useState<Mark[]>(NO_MARKS)
-  const [opened, setOpened] = useState<{ what: 'discard' | 'pages'; of: Arrival } | null>(null)
+  const [opened, setOpened] = useState<{ what: 'discard' | 'pages' | 'together'; of: Arrival } | null>(null)
   const [discardedShown, setDiscardedShown] = useState(false)
   const [discarded, setDiscarded] = useState<{ listId: number; name: string } | null>(null)
   const filings = useFilings((filed) => {
@@ -52,6 +53,7 @@ export function DeskView() {
   // a window is that of one arrival, and is gone with it: by the browser's Back, or filed by somebody else
   const discarding = opened?.what === 'discard' && opened.of.number === current?.number ? opened.of : null
   const paging = opened?.what === 'pages' && opened.of.number === current?.number ? opened.of : null
+  const together = opened?.what === 'together' && opened.of.number === current?.number ? opened.of : null
   const document = useQuery({ ...documentQuery(current?.number ?? 0), enabled: current !== null })
   const uploads = useUploads(() => void queries.invalidateQueries({ queryKey: ['desk'] }))
 
@@ -121,9 +123,10 @@ export function DeskView() {
   }
   const discard = () => setOpened(current && { what: 'discard', of: current })
   const toPages = () => setOpened(current?.pages ? { what: 'pages', of: current } : null)
+  const toTogether = () => setOpened(current && { what: 'together', of: current })
   useKeys(
-    { '?': () => setKeysShown(true), u: uploads.choose, ArrowDown: () => step(1), ArrowUp: () => step(-1), 'ctrl+z': undoLast, Delete: discard, p: toPages },
-    { 'alt+b': backToRefused, 'alt+Delete': discard, 'alt+p': toPages, 'alt+ArrowDown': () => step(1), 'alt+ArrowUp': () => step(-1), ...(last || discarded ? { 'ctrl+z': undoLast } : {}) },
+    { '?': () => setKeysShown(true), u: uploads.choose, ArrowDown: () => step(1), ArrowUp: () => step(-1), 'ctrl+z': undoLast, Delete: discard, p: toPages, m: toTogether },
+    { 'alt+b': backToRefused, 'alt+Delete': discard, 'alt+p': toPages, 'alt+m': toTogether, 'alt+ArrowDown': () => step(1), 'alt+ArrowUp': () => step(-1), ...(last || discarded ? { 'ctrl+z': undoLast } : {}) },
   )
   const drop = (event: DragEvent) => {
     event.preventDefault()
@@ -240,6 +243,21 @@ export function DeskView() {
           onMade={([first]) => {
             setOpened(null)
             if (first !== undefined) show(first)
+          }}
+        />
+      )}
+      {together && (
+        <TogetherDialog
+          key={together.number}
+          arrival={together}
+          waiting={waiting}
+          onClose={() => setOpened(null)}
+          onFiled={(listId, rows, [first]) => {
+            setOpened(null)
+            setDiscarded(null)
+            const went = rows.map((row) => row.number)
+            show(grouped(waiting).flatMap((group) => group.arrivals).find((one) => !went.includes(one.number))?.number ?? null)
+            if (first && rows[0]) setLast({ listId, number: first.number, path: first.path, slip: rows[0].slip })
           }}
         />
       )}

@@ -14,7 +14,8 @@ from typing import Any, BinaryIO
 
 _LOADED = ("docx", "openpyxl", "mammoth", "nh3", "pypdfium2", "PIL.Image", "PIL.ImageOps", "PIL.ImageSequence",
            "PIL.PdfImagePlugin", "PIL.PdfParser",
-           "odf.opendocument", "odf.teletype", "markdown_it", "email.policy", "email.mime.multipart", "filetype", "csv",
+           "odf.opendocument", "odf.teletype", "markdown_it", "email.policy", "email.generator",
+           "email.mime.multipart", "filetype", "csv",
            "html.parser", "decimal", "xml.etree.ElementTree", "xml.dom.expatbuilder", "xml.sax.expatreader",
            "zxingcpp", "numpy", "olefile", "striprtf.striprtf", "icalendar", "zipfile",
            "bz2", "lzma", "zlib")  # fmt: skip
@@ -26,6 +27,11 @@ _MAIL = (b"From: a@a.example\nTo: =?iso-8859-2?q?=E8?= <b@b.example>\nDate: Mon,
          b"Subject: x\nMIME-Version: 1.0\nContent-Type: multipart/mixed; boundary=b\n\n"
          b"--b\nContent-Type: text/html; charset=cp1250\n\n"
          b"<p>x\n--b\nContent-Disposition: attachment; filename*=utf-8''a\n\nx\n--b--\n")  # fmt: skip
+
+_MAIL_IN_MAIL = (
+    b"From: a@a.example\nTo: b@b.example\nMIME-Version: 1.0\nContent-Type: multipart/mixed; boundary=b\n\n"
+    b"--b\nContent-Type: message/rfc822\n\nFrom: c@c.example\nTo: a@a.example\nSubject: x\n\nx\n--b--\n"
+)
 
 
 Answer = Callable[[dict[str, Any], BinaryIO], tuple[dict[str, Any], bytes]]
@@ -42,10 +48,10 @@ def warm_up(answer: Answer) -> None:
     for name, data in _samples():
         file = io.BytesIO(data)
         head, _ = answer({"task": "read"}, file)
-        for task in ("formatted", "page", "sheet", "matches"):
+        for task in ("words", "formatted", "page", "sheet", "matches", "entries", "entry"):
             answer(
                 {"task": task, "name": name, "media_type": head.get("media_type", ""), "page": 1, "width": 90,
-                 "most_rows": 9, "most_columns": 9, "words": "x"}, file,
+                 "most_rows": 9, "most_columns": 9, "words": "x", "at": 0}, file,
             )  # fmt: skip
 
 
@@ -58,6 +64,12 @@ def _samples() -> Iterator[tuple[str, bytes]]:
 
     yield "a.pdf", _PDF
     yield "a.eml", _MAIL
+    yield "inner.eml", _MAIL_IN_MAIL
+    yield (
+        "a.ics",
+        b"BEGIN:VCALENDAR\r\nBEGIN:VEVENT\r\nDTSTART:20260601T100000\r\nEND:VEVENT\r\nEND:VCALENDAR\r\n",
+    )
+    yield "a.rtf", b"{\\rtf1 \\u8364? x\\par}"
     yield "a.csv", b"a;b\nc;d\n"
     yield "a.md", b"# x\n\n- y\n\n|a|\n|-|\n|b|\n"
     yield "a.html", b"<!doctype html><p>x</p><script>y</script>"

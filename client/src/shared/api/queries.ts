@@ -24,6 +24,10 @@ export const fillingQuery = (number: number) =>
     staleTime: 60_000,
   })
 
+/** The arrivals of the same kind from the same party, with what their slips are filled in with. */
+export const togetherQuery = (number: number) =>
+  queryOptions({ queryKey: ['together', number], queryFn: () => told(api.GET('/api/desk/{number}/together', { params: { path: { number } } })), staleTime: 0, gcTime: 0 })
+
 /** Where in a stack of pages documents seem to begin. */
 export const beginsQuery = (number: number) =>
   queryOptions({

@@ -160,6 +160,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/desk/file-together": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** File several arrivals as one change list; all of them or none. */
+        post: operations["desk_file_together_desk_file_together_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/desk/pages": {
         parameters: {
             query?: never;
@@ -392,6 +409,23 @@ export interface paths {
         put?: never;
         /** Let a discarded arrival wait on the desk again. */
         post: operations["desk_take_back_desk__int_number__take_back_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/desk/{number}/together": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The arrivals that are of the same kind from the same party, to be filed together. */
+        get: operations["desk_get_together_desk__int_number__together_get"];
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -2151,6 +2185,26 @@ export interface components {
             /** Administrator */
             administrator: boolean;
         };
+        /** AlikeArrival */
+        AlikeArrival: {
+            /**
+             * Fields
+             * @description What its slip can be filled in with, by field
+             */
+            fields: {
+                [key: string]: components["schemas"]["OfferedValue"][];
+            };
+            /** Number */
+            number: number;
+        };
+        /**
+         * AlikeArrivals
+         * @description Arrivals of one kind from one party, the one that was asked for first.
+         */
+        AlikeArrivals: {
+            /** Arrivals */
+            arrivals: components["schemas"]["AlikeArrival"][];
+        };
         /** AlikePair */
         AlikePair: {
             /** @description The one with more documents */
@@ -3103,6 +3157,13 @@ export interface components {
              */
             documents: number;
             field: components["schemas"]["FieldShape"];
+        };
+        /** FiledTogether */
+        FiledTogether: {
+            /** Filed */
+            filed: components["schemas"]["Outcome"][];
+            /** List Id */
+            list_id: number;
         };
         /** Filling */
         Filling: {
@@ -5434,6 +5495,11 @@ export interface components {
             /** Name */
             name: string;
         };
+        /** TogetherAsked */
+        TogetherAsked: {
+            /** Arrivals */
+            arrivals: components["schemas"]["WantedFiled"][];
+        };
         /** Typed */
         Typed: {
             /** Typed */
@@ -5539,6 +5605,17 @@ export interface components {
             trouble: string | null;
             /** Version */
             version: number;
+        };
+        /** WantedFiled */
+        WantedFiled: {
+            /** Number */
+            number: number;
+            /**
+             * Seen
+             * @description The edition of the slip that this one grew from
+             */
+            seen: number;
+            slip: components["schemas"]["Slip"];
         };
         /** Who */
         Who: {
@@ -6660,6 +6737,102 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["DiscardedArrivals"];
+                };
+            };
+            /** @description Not understood */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Refused before anything moved */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    desk_file_together_desk_file_together_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TogetherAsked"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FiledTogether"];
                 };
             };
             /** @description Not understood */
@@ -8091,6 +8264,100 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Moved"];
+                };
+            };
+            /** @description Not understood */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Refused before anything moved */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    desk_get_together_desk__int_number__together_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                number: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AlikeArrivals"];
                 };
             };
             /** @description Not understood */

@@ -34,6 +34,7 @@ TITLES: dict[str, Words] = {
     "make_folders": _title("Make {folders} folders in {path}"),
     "remove_folder": _title("Remove {path}"),
     "file": _title("File {name}"),
+    "file_together": _title(f"File {_WHAT}"),
     "upload": _title("Upload {name}"),
     "discard": _title("Discard {name}"),
     "take_back": _title("Take {name} back to the desk"),

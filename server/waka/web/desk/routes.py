@@ -13,7 +13,7 @@ from waka.web.desk import schemas as sd
 from waka.web.door import Responses, blueprint, deps, person, reply
 from waka.work.changes.ways import discarding, filing
 from waka.work.desk import keeping as keeping_slips
-from waka.work.desk import pages
+from waka.work.desk import pages, together
 from waka.work.desk import queue as desk
 from waka.work.desk.filling import Offered, filling
 from waka.work.desk.inside import HOLDERS, inside, take_out
@@ -207,6 +207,28 @@ def file_arrival(path: s.NumberPath, query: sd.Seen, body: sd.Slip) -> Response:
     """File the arrival: a change list of one step."""
     outcome = filing.file_arrival(deps(), person().id, path.number, slip_of(body), seen=query.seen)
     return reply(s.Outcome.model_validate(outcome))
+
+
+@bp.get("/desk/<int:number>/together", responses={200: sd.AlikeArrivals, **REFUSALS})
+def get_together(path: s.NumberPath) -> Response:
+    """The arrivals that are of the same kind from the same party, to be filed together."""
+    told = [
+        sd.AlikeArrival(
+            number=one.number,
+            fields={code: [_offered(offer) for offer in some] for code, some in one.fields.items()},
+        )
+        for one in together.alike(deps(), person().id, path.number)
+    ]
+    return reply(sd.AlikeArrivals(arrivals=told))
+
+
+@bp.post("/desk/file-together", responses={200: sd.FiledTogether, **REFUSALS})
+def file_together(body: sd.TogetherAsked) -> Response:
+    """File several arrivals as one change list; all of them or none."""
+    wanted = [
+        filing.Wanted(number=one.number, slip=slip_of(one.slip), seen=one.seen) for one in body.arrivals
+    ]
+    return reply(sd.FiledTogether.model_validate(filing.file_together(deps(), person().id, wanted)))
 
 
 @bp.post("/desk/<int:number>/discard", responses={200: sd.Moved, **REFUSALS})

@@ -11,7 +11,7 @@ from pydantic import Field
 from waka.core.ids import DocumentId, FolderId, ListId
 from waka.core.learning.same import How
 from waka.reading.entries import Refused
-from waka.web.schemas import NUMBER_MAX, Asked, FolderHead, NumberPath, Said, Segment, Wire
+from waka.web.schemas import NUMBER_MAX, Asked, FolderHead, NumberPath, Outcome, Said, Segment, Wire
 from waka.work.naming.destinations import LedBy
 
 
@@ -210,6 +210,32 @@ class OtherPath(NumberPath):
 
 class OntoAsked(Asked):
     onto: DocumentId = Field(ge=1, le=NUMBER_MAX, description="Whose newest version it becomes")
+
+
+class AlikeArrival(Wire):
+    number: DocumentId
+    fields: dict[str, list[OfferedValue]] = Field(description="What its slip can be filled in with, by field")
+
+
+class AlikeArrivals(Wire):
+    """Arrivals of one kind from one party, the one that was asked for first."""
+
+    arrivals: list[AlikeArrival]
+
+
+class WantedFiled(Asked):
+    number: DocumentId = Field(ge=1, le=NUMBER_MAX)
+    seen: int = Field(ge=1, le=2**31 - 1, description="The edition of the slip that this one grew from")
+    slip: Slip
+
+
+class TogetherAsked(Asked):
+    arrivals: list[WantedFiled] = Field(min_length=1, max_length=50)
+
+
+class FiledTogether(Wire):
+    list_id: ListId
+    filed: list[Outcome]
 
 
 class Notice(Wire):

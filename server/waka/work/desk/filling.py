@@ -19,6 +19,7 @@ from waka.core.fields.evidence.slip import Clerk, Read
 from waka.core.ids import DocumentId, PersonId
 from waka.core.learning.votes import LEARNED
 from waka.records.desk import naming
+from waka.records.documents.documents import Document
 from waka.records.rules import fields
 from waka.work import office
 from waka.work.deps import Deps
@@ -56,29 +57,41 @@ class Filling:
 def filling(deps: Deps, person: PersonId, number: DocumentId) -> Filling:
     """Return what was read of an arrival, for who sees it. Raises ``NotFound``."""
     document = find(deps, person, number)
-    with deps.db.transaction() as conn:
-        if not office.settings_of(conn).fills_slips:
+    return Filler(deps, person).of(document)
+
+
+class Filler:
+    """Fills slips in for one person: asked for once, for any number of documents that they may see."""
+
+    def __init__(self, deps: Deps, person: PersonId) -> None:
+        self._deps, self._person = deps, person
+        with deps.db.transaction() as conn:
+            self.is_on = office.settings_of(conn).fills_slips
+            self._clerk, self._house = clerk_of(conn, person), _house(conn)
+
+    def of(self, document: Document) -> Filling:
+        """Return what was read of a document."""
+        if not self.is_on:
             return Filling(state="off", fields={})
-        clerk, house = clerk_of(conn, person), _house(conn)
-    parts = words.of(deps, document.sha256)
-    if parts is None:
-        if document.trouble:
-            return Filling(state="read", fields={})
-        if document.was_read:
-            with deps.db.transaction() as conn:
-                words.hurry(conn, document.sha256)
-        return Filling(state="waits", fields={})
-    read = clerk.read(as_parts(parts))
-    with deps.db.transaction() as conn:
-        found = learned(read, neighbours(deps, conn, person, document))
-    told = _offered(_Reading(read, found, house))
-    if not document.pages:
-        # what has no pages has no places on them to point at
-        told = {
-            code: [replace(one, box=None, why=_of_text(one.why)) for one in some]
-            for code, some in told.items()
-        }
-    return Filling(state="read", fields=told)
+        parts = words.of(self._deps, document.sha256)
+        if parts is None:
+            if document.trouble:
+                return Filling(state="read", fields={})
+            if document.was_read:
+                with self._deps.db.transaction() as conn:
+                    words.hurry(conn, document.sha256)
+            return Filling(state="waits", fields={})
+        read = self._clerk.read(as_parts(parts))
+        with self._deps.db.transaction() as conn:
+            found = learned(read, neighbours(self._deps, conn, self._person, document))
+        told = _offered(_Reading(read, found, self._house))
+        if not document.pages:
+            # what has no pages has no places on them to point at
+            told = {
+                code: [replace(one, box=None, why=_of_text(one.why)) for one in some]
+                for code, some in told.items()
+            }
+        return Filling(state="read", fields=told)
 
 
 def _of_text(why: Said) -> Said:

@@ -15,11 +15,14 @@ T = TypeVar("T")
 T_co = TypeVar("T_co", covariant=True)
 Where = Literal["before", "left", "above", "after"]
 NEAR_ABOVE = 2.4  #: heights of a line that a label may stand above its value
+NEAR_IN_ROW = 4.5  #: the same where both lines are rows of boxes
+_ROW = 4  #: cells
 MOST_OF_A_LABEL = 6  #: words
 MOST_IN_A_TABLE = 3  #: words of a cell that goes on with a column of dates or sums
 MOST_ABOVE = 4  #: lines that are looked at
 _IS = re.compile(r"^.{4,40}?\bis ((?:the|its|our|when|your)\b.{3,40})$")
 _WIDEST_BOX = 90.0  #: points between the head of a box and what is set to the right in it
+_INDENT = 12.0  #: points by which a line of running text may begin further right than the one above
 _EDGE = 5.0  #: points by which edges of a column may differ
 
 
@@ -86,12 +89,25 @@ class Paper:
         for other in reversed(self.lines[max(0, line.nth - MOST_ABOVE) : line.nth]):
             if other.page is not line.page:
                 return None
-            if cell.top - other.bottom > NEAR_ABOVE * max(cell.height, other.height):
+            if cell.top - other.bottom > _reach(line, other) * max(cell.height, other.height):
                 return None
             for candidate in other.cells:
                 if in_one_column(candidate, cell):
                     return candidate
         return None
+
+    def goes_on(self, line: Line, cell: Cell) -> bool:
+        """Whether a cell goes on with a sentence of running text on the line above."""
+        above = self.lines[line.nth - 1] if line.nth else None
+        if above is None or above.page is not line.page or cell is not line.cells[0]:
+            return False
+        last = above.cells[-1]
+        return (
+            len(last.words) > MOST_OF_A_LABEL
+            and cell.top - last.bottom < 1.2 * cell.height
+            and cell.left < last.left + _INDENT
+            and last.text[-1] not in ".:;!?"
+        )
 
     def _in_box(self, line: Line, at: int) -> Cell | None:
         """Return the cell that heads the box in which a cell is set to the right: no other stands between them."""
@@ -115,7 +131,7 @@ class Paper:
         for other in self.lines[line.nth + 1 : line.nth + 1 + MOST_ABOVE]:
             if other.page is not line.page:
                 return None
-            if other.top - cell.bottom > NEAR_ABOVE * max(cell.height, other.height):
+            if other.top - cell.bottom > _reach(line, other) * max(cell.height, other.height):
                 return None
             for at, candidate in enumerate(other.cells):
                 if in_one_column(candidate, cell):
@@ -125,6 +141,12 @@ class Paper:
     def place(self, cell: Cell) -> float:
         """Return how far down its page a cell stands, from 0 to 1."""
         return cell.top / max(1.0, cell.page.height)
+
+
+def _reach(line: Line, other: Line) -> float:
+    """Return how many heights of a line a label may stand above its value: further in a form of boxes in a row."""
+    is_row = abs(line.nth - other.nth) == 1 and min(len(line.cells), len(other.cells)) >= _ROW
+    return NEAR_IN_ROW if is_row else NEAR_ABOVE
 
 
 def in_one_column(one: Cell, other: Cell) -> bool:

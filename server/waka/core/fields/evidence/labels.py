@@ -19,7 +19,7 @@ DATES: Mapping[str, str] = {
         dated|tax point|tax date|document date|statement date|date of statement|date of report|report date|letter date|receipt date|
         date of receipt|date of purchase|transaction date|date paid|paid on|payment date|date of payment|quote date|quotation date|
         date of quotation|credit date|credit note date|date of credit note|date of certificate|certificate date|date of policy|despatch note date|
-        delivery note date|date of order confirmation|order confirmation date|meeting of|held on|date of meeting|meeting held on|to be held on|will be held on|to be held|takes place on|will take place on|held|minutes of|meeting of the|
+        delivery note date|date of order confirmation|order confirmation date|meeting of|held on|held on the|sat on|sat on the|met on|met on the|gathered on|assembled on|date of meeting|meeting held on|to be held on|will be held on|to be held|takes place on|will take place on|held|minutes of|meeting of the|
         minutes of meeting|date of assessment|assessment date|date of this assessment|assessed on|reviewed on|completed on|date completed|handed in|handed in on|
         submitted|submitted on|date submitted|date handed in|awarded on|awarded|given on|given this|signed on|made on|on this|this|date of notice|notice date|
         rechnungsdatum|belegdatum|ausstellungsdatum|ausgestellt am|datum der rechnung|rechnung vom|vom|datum des schreibens|gutschriftsdatum|
@@ -54,7 +54,7 @@ DATES: Mapping[str, str] = {
     "begins": """begins|cover begins|start date|starts|commences|commencing|commencement|from noon on|valid from|effective|effective from|effective date|inception|
         gultig ab|gultig vom|valable a partir du|geldig vanaf|wazne od|date of employment|joined""",
     "birth": "date of birth|born|born on|dob|d o b|birthday|geburtsdatum|geboren|date de naissance|ne le|geboortedatum|data urodzenia",
-    "other": """examined|examined on|examination date|attended on|tested|tested on|test date|booked|booked on|proof passed|job done|done on|estimate given|notice given|date of inspection|inspection date|inspected on|visit|visited|date of visit|next meeting|date of next meeting|next|last meeting|last|meeting on|
+    "other": """examined|examined on|examination date|attended on|tested|tested on|test date|booked|booked on|proof passed|job done|done on|estimate given|notice given|date of inspection|inspection date|inspected on|visit|visited|date of visit|next meeting|date of next meeting|next|last meeting|last sat on|last met on|last|meeting on|
         balance on|balance at|balance as at|as at|last bill|your last bill|previous bill|payment received|payment received on|received with thanks on|next payment|next bill|next payment due|your letter of|matters arising from|minutes of the last meeting held on|last meeting held on|
         letter of|dated your|our invoice|invoice of|our letter of|your email of|your message of|performance|performance date|event|event date|date of event|
         concert|show|opening|first night|hearing|appointment|incident|date of incident|last payment|your payment of|since|registered|founded|established|est|
@@ -64,7 +64,7 @@ DATES: Mapping[str, str] = {
 
 #: Of sums. “total” is what the paper asks for in the end.
 SUMS: Mapping[str, str] = {
-    "total": """open in all|in all|all together|all in all|total open|sum open|total overdue|arrears|total arrears|amount overdue|credited to your account|total|grand total|invoice total|total invoice|total due|total to pay|total payable|amount due|amount payable|amount to pay|balance due|
+    "total": """open in all|in all|all together|all in all|total open|sum open|total overdue|arrears|total arrears|amount overdue|credited to your account|credited|credited to|total|grand total|invoice total|total invoice|total due|total to pay|total payable|amount due|amount payable|amount to pay|balance due|
         balance to pay|balance payable|balance now|balance now due|to pay|please pay|please pay this amount|you owe|what you owe|now due|total amount|total amount due|total incl vat|
         total including vat|total inc vat|total with vat|total gbp|total paid|total charged|amount paid|amount charged|sum due|sum payable|payment due|
         total now due|total for this bill|total charges|total this bill|total of this bill is|the total of this bill is|comes to|total comes to|net pay|net payable|amount received|total credit|

@@ -32,7 +32,7 @@ BUYER = re.compile(
 )  # fmt: skip
 CLOSING = re.compile(
     r"^(?:yours (?:sincerely|faithfully|truly|ever|etc)|yours|with? ?kind(?:est)? regards|kind(?:est)? regards|best (?:wishes|regards)|with best wishes|warm regards|regards|many thanks|with thanks|"
-    r"sincerely|cordialement|bien a vous|mit freundlichen gru(?:ss|s)en|hochachtungsvoll|met vriendelijke groet(?:en)?|z powazaniem|all the best|love|thanks|thank you|signed)\W*$"
+    r"sincerely|cordialement|bien a vous|mit freundlichen gru(?:ss|s)en|hochachtungsvoll|met vriendelijke groet(?:en)?|z powazaniem|all the best|love|thanks|thank you|signed)\W*$|^(?:with|many) (?:many )?thanks [^.:\d]{3,50},$"
 )  # fmt: skip
 HOST = re.compile(r"(?:@|www\.|https?://)(?P<host>[a-z0-9][a-z0-9.-]*\.[a-z]{2,})")
 NOT_A_NAME = re.compile(
@@ -43,7 +43,7 @@ NOT_A_NAME = re.compile(
     r"usage|meter|tariff|ticket|advertiser|engineer|items?|goods|product|when|where|what|how many|hire charges|with compliments|original|reminder|est|established|since|form|consent|application)\b"
 )  # fmt: skip
 ORGANISATION = re.compile(
-    r"\b(?:ltd|limited|plc|llp|inc|corp|company|co|gmbh|ag|ohg|sarl|bv|b\.v|trust|trustees|society|council|board|authority|association|institute|foundation|fund|services?|supplies|supply|hire|works|"
+    r"\b(?:ltd|limited|plc|llp|inc|corp|company|co|gmbh|ag|ohg|sarl|bv|b\.v|trust|trustees|society|council|board|authority|association|institute|foundation|fund|services?|supplies|supply|hire|works|protection|security|safety|systems|engineers?|engineering|electrical|electrics|plumbing|heating|surveyors?|inspections?|testing|marine|consult\w*|training|lifting|alarms?|"
     r"school|academy|college|bank|insurance|energy|water|telecom|church|club|guild|office|ministry|bureau|union|partners|partnership|co-operative|solicitors|studio|stores?|shop|yard|"
     r"committee|group|press|media|sons|daughters|brothers|bros|&|and)\b"
 )  # fmt: skip
@@ -67,7 +67,10 @@ BUYER_NAME = re.compile(r"^(?:To|For|FAO|Attn\.?|Deliver to|Supplier)\s?:?\s+")
 
 def short(text: str) -> str:
     """Return a line without what follows a name there: an address, a telephone."""
-    text = re.split(r"\s[·•|–-]\s|[,;(]\s?(?=\S*\d)|,\s|\s{2,}|\s/\s", text)[0]
+    # the comma of several partners is one of their name
+    text = re.split(
+        r"\s[·•|–-]\s|[,;(]\s?(?=\S*\d)|,\s(?![A-Z][\w'’.-]* (?:&|and) [A-Z])|\s{2,}|\s/\s", text
+    )[0]
     return text.strip(' .,:;·•*-–|“”"')
 
 

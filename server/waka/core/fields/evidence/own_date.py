@@ -24,6 +24,9 @@ _ON = frozenset(
     {"of", "on", "this", "le", "vom", "dnia", "z dnia", "held on", "dated", "made on", "given", "day"}
 )
 _AS_AT = frozenset({"as at", "balance at", "balance as at", "balance on"})
+_MET = frozenset(
+    {"sat on", "sat on the", "met on", "met on the", "held on the", "gathered on", "assembled on"}
+)
 OTHER_WAY = 2.0  #: by which day and month in the other order are less likely
 _COLUMN = 3  #: dates below one another make a column of a table
 
@@ -65,10 +68,10 @@ def own_dates(paper: Paper, found: Sequence[Dated], sort: str) -> list[Found[dat
     first_page = min((one.line.page.nth for one in found), default=1)
     told = []
     for at, one in enumerate(found):
-        score, why = _by_label(one, sort)
+        score, why = _by_label(one, sort, paper.goes_on(one.line, one.cell))
         if one.named and one.named[0].where == "above" and score > 0 and one.is_in_table(paper, spots):
             score = -2.0
-        alone = _is_alone(one)
+        alone = _is_alone(one) and not paper.goes_on(one.line, one.cell)
         if one.meaning is None:
             score += 3.0 if alone else 0.4
             why = "alone" if alone else "in_text"
@@ -100,7 +103,7 @@ def with_meaning(found: Sequence[Dated], meaning: str) -> list[Found[date]]:
     return merged(told, key=date.toordinal, more=lambda score: min(0.5, 0.1 * score))
 
 
-def _by_label(one: Dated, sort: str) -> tuple[float, str]:
+def _by_label(one: Dated, sort: str, goes_on: bool) -> tuple[float, str]:
     if not one.named:
         return 0.0, ""
     named = one.named[0]
@@ -109,7 +112,10 @@ def _by_label(one: Dated, sort: str) -> tuple[float, str]:
         sort == "statement" and named.label.phrase in _AS_AT
     ):
         score += 9.0
-    if score > 0 and named.where == "before" and _is_in_prose(one.cell.text[: one.spot.start], named):
+    in_prose = goes_on or _is_in_prose(one.cell.text[: one.spot.start], named)
+    if sort == "minutes" and named.label.phrase in _MET:
+        return score, f"own_{named.where}"  # a sentence that says when they met
+    if score > 0 and named.where == "before" and in_prose:
         # in running text such words speak of another day as often as of the paper's own
         score = 0.6 if named.label.phrase in _ON else score - 3.5
     return score, f"{named.label.meaning}_{named.where}"

@@ -117,7 +117,7 @@ def numbers(paper: Paper) -> list[Number]:
 
 
 #: the label itself, run into its number where a recogniser saw no space
-_GLUED = re.compile(r"(?:no|nr|num|n)?[.:°º№#]{1,2}(?=[^\W_])", re.IGNORECASE)
+_GLUED = re.compile(r"(?:ref|no|nr|num|n)?[.:°º№#]{1,2}(?=[^\W_])", re.IGNORECASE)
 
 
 def _whole(text: str, start: int, end: int) -> tuple[int, int]:

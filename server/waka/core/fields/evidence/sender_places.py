@@ -3,7 +3,10 @@
 from __future__ import annotations
 
 import re
-from collections.abc import Iterator
+from collections.abc import Iterator, Sequence
+from itertools import pairwise
+
+from waka.core.fields.alike import words_of
 
 from .context import Found, Paper
 from .letters import plain
@@ -71,6 +74,32 @@ def over_addresses(paper: Paper) -> Iterator[tuple[Cell, str]]:
                 where, name = above, above.text.strip(" .,")
             if is_first and is_name(name) and not is_label(name) and not STREET.search(plain(name)):
                 yield where, name
+
+
+def in_pieces(
+    heads: Sequence[tuple[Cell, float]], is_receipt: bool, everything: str
+) -> Iterator[tuple[Cell, str, float]]:
+    """Yield names whose words stand apart at the head of a paper: side by side, or beneath one another.
+
+    *heads*: cells and their scores. Side by side on a receipt they are believed; elsewhere where *everything*, the
+    paper's words, says them once more as one name.
+    """
+    for (cell, score), (other, other_score) in pairwise(heads):
+        if not 0.8 < cell.height / max(1.0, other.height) < 1.25 or other.page is not cell.page:
+            continue
+        beside = min(cell.bottom, other.bottom) - max(cell.top, other.top) > 0.5 * cell.height
+        left, right = (cell, other) if cell.left <= other.left or not beside else (other, cell)
+        near = (
+            right.left - left.right < 2.5 * cell.height
+            if beside
+            else 0 <= other.top - cell.bottom < 0.9 * cell.height and abs(other.left - cell.left) < 6
+        )
+        name = f"{left.text} {right.text}"
+        if not near or len(name.split()) > 5 or not is_name(name):
+            continue
+        is_alike = left.text.isupper() == right.text.isupper()
+        if (is_receipt and beside and is_alike) or everything.count(f" {' '.join(words_of(name))} ") > 1:
+            yield left, name, max(score, other_score) + 0.8
 
 
 def small_print(paper: Paper) -> Iterator[tuple[Cell, int, str]]:

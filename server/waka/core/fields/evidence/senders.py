@@ -31,7 +31,16 @@ from .names_on_paper import (
     short,
 )  # fmt: skip
 from .page import Cell, Line
-from .sender_places import behind, committees, found_at, hosts_of, over_addresses, signatures, small_print
+from .sender_places import (
+    behind,
+    committees,
+    found_at,
+    hosts_of,
+    in_pieces,
+    over_addresses,
+    signatures,
+    small_print,
+)
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -43,6 +52,11 @@ class Office:
     parties: Mapping[str, Sequence[str]] = field(default_factory=dict)  #: name → its other spellings
 
 
+LEAST_HEAD = 1.5  #: the score below which what stands at the head of a paper is none
+FULLY_SAID = (
+    3.0  #: the score from which on a longer name at the head of a paper is what the short one is short for
+)
+IN_PIECES = "letterhead_in_pieces"
 _PERSONAL = frozenset({"coursework", "form", "payslip"})
 _OF_FIRMS = ("letterhead", "over_address", "small_print")
 
@@ -137,10 +151,12 @@ class Senders:
             yield from self._addressee(paper)
         heads = list(self._letterhead(paper, title, window))
         yield from self._firms(paper, sort, heads, window)
-        if sort in ("letter", "reminder"):
+        if sort in ("letter", "reminder") or all(score < LEAST_HEAD for _, score in heads):
             usual = median([cell.height for line in paper.first_page for cell in line.cells])
             has_head = any(
-                cell.height > 1.2 * usual or ORGANISATION.search(plain(cell.text)) for cell, _ in heads
+                cell.height > 1.2 * usual or ORGANISATION.search(plain(cell.text))
+                for cell, score in heads
+                if score >= LEAST_HEAD
             )
             for rank, (cell, name) in enumerate(signatures(paper)):
                 if not self.is_ours(name):
@@ -165,6 +181,8 @@ class Senders:
             *((cell, cell.text.find(name), name, 4.0, "over_address") for cell, name in over_addresses(paper) if id(cell) not in window),
             *((cell, start, name, 2.6, "small_print") for cell, start, name in small_print(paper)),
         ]  # fmt: skip
+        for cell, name, score in in_pieces(heads, sort == "receipt", everything):
+            places.append((cell, 0, name, score, IN_PIECES))
         for cell, start, name, score, why in places:
             if not self.is_ours(name):
                 yield self._told(cell, start, name, score, why, hosts, everything)
@@ -338,10 +356,18 @@ def _in_full(found: list[Found[str]]) -> list[Found[str]]:
     if not found:
         return found
     first = found[0]
-    words = set(words_of(first.value))
+    begin = words_of(first.value)
+    words = set(begin)
     for other in found[1:]:
-        more = set(words_of(other.value))
-        if words < more and re.search(rf"\b{LEGAL}$", plain(other.value)) and len(other.value) < 60:
+        told = words_of(other.value)
+        more = set(told)
+        is_legal = re.search(rf"\b{LEGAL}$", plain(other.value)) is not None
+        # a firm's short name stands large above its address, which its whole name stands over
+        goes_on = len(begin) > 1 and told[: len(begin)] == begin and len(told) <= len(begin) + 2 and (
+            other.why.startswith(("over_address", "letterhead")) and other.score > FULLY_SAID
+        )  # fmt: skip
+        in_pieces = other.why.startswith(IN_PIECES)  # the first is one of these pieces
+        if words < more and (is_legal or goes_on or in_pieces) and len(other.value) < 60:
             whole = replace(first, value=other.value, score=first.score + 0.4, why=first.why + "+in_full")
             return [whole, *(one for one in found[1:] if one is not other)]
     return found

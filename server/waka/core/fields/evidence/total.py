@@ -23,7 +23,7 @@ _OF_TOTAL: Mapping[str, float] = {
     "part": -4.0,
 }
 _FINAL = (
-    "due", "to pay", "payable", "pay", "incl", "including", "inc vat", "with vat", "owe", "grand", "brutto", "zahlen", "zahlbetrag", "ttc", "a payer", "betalen", "voldoen",
+    "credited", "due", "to pay", "payable", "pay", "incl", "including", "inc vat", "with vat", "owe", "grand", "brutto", "zahlen", "zahlbetrag", "ttc", "a payer", "betalen", "voldoen",
     "zaplaty", "now", "gesamtbetrag", "endbetrag", "rechnungsbetrag", "collect", "outstanding", "invoice total", "factuurbedrag", "eindtotaal",
 )  # fmt: skip
 _WEAK = frozenset(
@@ -93,6 +93,7 @@ def totals(paper: Paper, found: Sequence[Priced]) -> list[Found[Decimal]]:
     values = {abs(one.spot.value) for one in found}
     nets = {abs(one.spot.value) for one in found if one.meaning == "net"}
     taxes = {abs(one.spot.value) for one in found if one.meaning == "tax"}
+    taken_off = {-one.spot.value for one in found if one.spot.value < 0}
     largest = max(values)
     usual = median(one.cell.height for one in found)
     pages = max(one.line.page.nth for one in found)
@@ -113,6 +114,8 @@ def totals(paper: Paper, found: Sequence[Priced]) -> list[Found[Decimal]]:
                 if other * 2 != size
             ):
                 score += 0.7
+            elif value > 0 and any(size + off in values for off in taken_off):
+                score += 1.0  # what is left of a larger one, where something is written as taken off
         score += 2.0 * min(1.0, max(0.0, one.cell.height / usual - 1.2))
         score += (
             1.0 * (size == largest)

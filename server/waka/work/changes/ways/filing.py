@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Sequence
 from dataclasses import asdict, dataclass, replace
 from datetime import date
 
@@ -28,6 +29,8 @@ from waka.work.naming.preview import Preview, leads, preview_of
 from waka.work.naming.slips import Slip
 
 from .correcting import record_understood
+
+MOST_TOGETHER = 50  #: arrivals that are filed as one list
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -70,6 +73,66 @@ def _accept(conn: Connection, change: Change, examined: Examined) -> Examined:
                 f"{CODES[code].text}; nothing was moved.", mend="Bin the arrival, or file it elsewhere."
             )
     return examined
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Wanted:
+    """One of several arrivals that are filed together."""
+
+    number: DocumentId
+    slip: Slip
+    seen: int  #: the edition of the slip that it grew from
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Together:
+    list_id: ListId
+    filed: Sequence[Outcome]
+
+
+def file_together(
+    deps: Deps, person: PersonId, wanted: Sequence[Wanted], today: date | None = None
+) -> Together:
+    """File several arrivals by their slips as one list, which is undone as one; all of them or none.
+
+    Raises as ``file_arrival``, saying which of them it is about; ``BadRequest`` for none, too many, or one twice.
+    """
+    numbers = [one.number for one in wanted]
+    if not 1 <= len(numbers) <= MOST_TOGETHER or len(set(numbers)) < len(numbers):
+        raise BadRequest(
+            f"Between 1 and {MOST_TOGETHER} arrivals are filed together, each once.", mend="Take some out."
+        )
+
+    def make(conn: Connection) -> Change:
+        changes = [
+            _one_of(conn, person, one, today or office.today(conn))
+            # in one order for all, so that two who file the same wait for each other
+            for one in sorted(wanted, key=lambda one: one.number)
+        ]
+        return Change(
+            title=said("file_together", count=len(changes)), origin="desk",
+            wants=[want for change in changes for want in change.wants],
+            near=sorted({folder for change in changes for folder in change.near}),
+        )  # fmt: skip
+
+    ran = at_once.run(deps, person, make, _accept)
+    filed = [
+        Outcome(list_id=ran.list_id, number=step.document, path=shown(step.to_path))
+        for step in ran.steps
+        if step.document in numbers
+    ]
+    return Together(list_id=ran.list_id, filed=filed)
+
+
+def _one_of(conn: Connection, person: PersonId, one: Wanted, today: date) -> Change:
+    try:
+        _assert_seen(conn, person, one.number, one.slip, one.seen)
+        return _change(conn, person, one.number, one.slip, today)
+    except NotFound:
+        raise  # a name of what is not theirs to see is nobody's business
+    except (BadRequest, NameTaken, NameUnfit, SlipChanged, SlipIncomplete) as error:
+        document = documents.one(conn, one.number, person)
+        raise error.of_one(document.name if document else "", one.number) from error
 
 
 def file_onto(
