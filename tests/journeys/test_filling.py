@@ -8,6 +8,7 @@ from playwright.sync_api import Browser, Page, expect
 
 from tests.conftest import serving
 from tests.journeys.conftest import sign_in
+from tests.reading.test_codes import LINES, bill
 from tests.support import Server, World, leave_slips_empty
 from tests.work.test_pages import photograph, stack
 
@@ -31,6 +32,15 @@ def desk(browser: Browser, reading_server: Server) -> Iterator[Page]:
     sign_in(page)
     yield page
     context.close()
+
+
+def two_bills(server: Server) -> None:
+    for name, number, day in (
+        ("bill a.pdf", "MRC-4711", "12 March 2025"),
+        ("bill b.pdf", "MRC-4790", "9 June 2025"),
+    ):
+        lines = [line.replace("MRC-4711", number).replace("12 March 2025", day) for line in LINES]
+        (server.settings.arrivals / "Front office scanner" / name).write_bytes(bill(lines=tuple(lines)))
 
 
 def value(page: Page, label: str) -> str:
@@ -118,6 +128,40 @@ def test_a_paper_that_is_here_already_is_compared_and_binned_by_key(
     expect(desk.get_by_role("heading", name="36 waiting · 3 filed today")).to_be_visible()
     desk.keyboard.press("Control+z")
     expect(desk.get_by_role("heading", name="37 waiting · 3 filed today")).to_be_visible()
+
+
+def test_several_alike_are_looked_over_in_a_table_and_filed_and_undone_as_one(
+    desk: Page, reading_server: Server
+) -> None:
+    two_bills(reading_server)
+    for name, number in (("bill b.pdf", "MRC-4790"), ("bill a.pdf", "MRC-4711")):
+        desk.get_by_role("link", name=name).click(timeout=60_000)
+        expect(desk.get_by_label("Reference", exact=True)).to_have_value(number, timeout=60_000)
+    desk.keyboard.press("Alt+m")
+    table = desk.get_by_role("dialog", name="Several alike")
+    expect(table.get_by_label("Reference of bill b.pdf")).to_have_value("MRC-4790")
+    # other bills of the demo from the same yard may be read by now: they stay
+    for row in table.locator("tr.ant-table-row").filter(has_not_text="bill").get_by_role("checkbox").all():
+        row.uncheck()
+    for name in ("bill a.pdf", "bill b.pdf"):
+        table.get_by_label(f"What of {name}").fill("rope")
+    desk.keyboard.press("Enter")
+    for _ in range(10):  # to each thing that is to be looked at, and then it files
+        if table.is_hidden():
+            break
+        desk.keyboard.press("Enter")
+        desk.wait_for_timeout(300)
+    expect(table).to_be_hidden()
+    expect(desk.get_by_role("heading", name="37 waiting · 5 filed today")).to_be_visible()
+    invoices = reading_server.settings.drive / "Finance/Invoices/2025"
+    assert {path.name for path in invoices.glob("*mrc_rope_MRC-47*")} == {
+        "2025-03-12_mrc_rope_MRC-4711.pdf",
+        "2025-06-09_mrc_rope_MRC-4790.pdf",
+    }
+    desk.keyboard.press("Control+z")
+    expect(desk.get_by_role("link", name="bill a.pdf")).to_be_visible()
+    expect(desk.get_by_role("link", name="bill b.pdf")).to_be_visible()
+    assert not list(invoices.glob("*mrc_rope_MRC-47*"))
 
 
 def test_a_zip_is_looked_into_and_its_files_become_arrivals(desk: Page, reading_server: Server) -> None:

@@ -117,6 +117,13 @@ def desk_pages(page: Page) -> None:
     expect(page.get_by_role("dialog").locator(".leaf")).to_have_count(2)
 
 
+def desk_together(page: Page) -> None:
+    page.get_by_role("link", name="scan_00429").click()
+    page.get_by_text("Page 1 of 2").wait_for()
+    page.keyboard.press("Alt+m")
+    expect(page.get_by_role("dialog").locator("tr.ant-table-row")).to_have_count(1)
+
+
 def keys(page: Page) -> None:
     page.get_by_role("link", name="tide tables").click()
     expect(page.get_by_role("combobox", name="Kind")).to_be_focused()
@@ -403,7 +410,7 @@ KEEPERS: list[Callable[[Page], None]] = [
     rules, new_field, rules_kinds, rules_parties, rules_charters, names_of_many, grouping, folder_set,
 ]  # fmt: skip
 VIEWS: list[Callable[[Page], None]] = [
-    desk_with_a_full_slip, desk_with_open_folders, desk_with_a_problem, desk_compared, desk_inside, desk_pages, keys, folders, folders_large,
+    desk_with_a_full_slip, desk_with_open_folders, desk_with_a_problem, desk_compared, desk_inside, desk_pages, desk_together, keys, folders, folders_large,
     folders_empty, find, find_nothing, logbook, no_such_place,
 ]  # fmt: skip
 

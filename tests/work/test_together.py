@@ -12,8 +12,7 @@ from waka.records.desk import arrivals
 from waka.records.documents import documents
 from waka.work.changes.ways.filing import MOST_TOGETHER, Wanted, file_together
 from waka.work.changes.ways.undo import undo
-from waka.work.desk import keeping
-from waka.work.desk.together import alike
+from waka.work.desk import keeping, together
 from waka.work.naming.slips import Slip
 
 
@@ -35,6 +34,12 @@ def wanted(drive: SmallDrive, numbers: list[DocumentId], **said: str) -> list[Wa
     ]  # fmt: skip
 
 
+def alike(drive: SmallDrive, number: DocumentId) -> list[together.Alike]:
+    found = together.alike(drive.deps, drive.filer, number)
+    assert found.is_read
+    return list(found.arrivals)
+
+
 def waiting(drive: SmallDrive) -> set[int]:
     with drive.deps.db.transaction() as conn:
         return {one.id for one in arrivals.queue(conn, drive.filer)}
@@ -48,11 +53,16 @@ def test_arrivals_of_one_kind_from_one_party_are_found_for_each_other_with_what_
     later = bills(filled, 4)[3]
     keeping.set_later(filled.deps, filled.filer, later, later=True)
     read(filled.deps)
-    found = alike(filled.deps, filled.filer, numbers[1])
+    found = alike(filled, numbers[1])
     assert found[0].number == numbers[1] and set(numbers) <= {one.number for one in found}
     assert not {other, later} & {one.number for one in found}
     assert found[0].fields["reference"][0].value == "MRC-4711"
-    assert [one.number for one in alike(filled.deps, filled.filer, other)] == [other]
+    assert [one.number for one in alike(filled, other)] == [other]
+
+
+def test_one_whose_pages_nobody_has_read_yet_says_so(filled: SmallDrive) -> None:
+    number = DocumentId(hand_in(filled.deps, filled.filer, "new.pdf", invoice("new")))
+    assert not together.alike(filled.deps, filled.filer, number).is_read
 
 
 def test_what_a_person_typed_says_what_an_arrival_is_like(filled: SmallDrive) -> None:
@@ -60,14 +70,14 @@ def test_what_a_person_typed_says_what_an_arrival_is_like(filled: SmallDrive) ->
     keeping.save_slip(
         filled.deps, filled.filer, numbers[2], Slip(kind="letter", who="Marlow Rope & Canvas"), 1
     )
-    assert [one.number for one in alike(filled.deps, filled.filer, numbers[0])] == numbers[:2]
-    assert [one.number for one in alike(filled.deps, filled.filer, numbers[2])] == [numbers[2]]
+    assert [one.number for one in alike(filled, numbers[0])] == numbers[:2]
+    assert [one.number for one in alike(filled, numbers[2])] == [numbers[2]]
 
 
 def test_nobody_is_told_of_arrivals_that_they_may_not_see(filled: SmallDrive) -> None:
     numbers = bills(filled)
     with pytest.raises(NotFound):
-        alike(filled.deps, filled.reader, numbers[0])
+        together.alike(filled.deps, filled.reader, numbers[0])
     with pytest.raises(NotFound):
         file_together(filled.deps, filled.reader, wanted(filled, numbers))
 

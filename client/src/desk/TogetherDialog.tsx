@@ -1,10 +1,10 @@
 import { useMutation, useQueries, useQuery, useQueryClient } from '@tanstack/react-query'
 import { Button, Checkbox, Input, Modal, Select, Table } from 'antd'
-import { useRef, useState } from 'react'
+import { useEffect, useRef, useState } from 'react'
 import { FileName } from '../shared/FileName'
 import { api, pageUrl, told, type Arrival, type Preview, type Schemas } from '../shared/api/client'
 import { houseQuery, outlineQuery, previewQuery, togetherQuery } from '../shared/api/queries'
-import { plural } from '../shared/format'
+import { number, plural } from '../shared/format'
 import { nameOf } from '../shared/keys'
 import { PageImage } from '../shared/PageImage'
 import { PathLine, stopsOf } from '../shared/PathLine'
@@ -28,7 +28,7 @@ export function TogetherDialog(props: Props) {
   const alike = useQuery(togetherQuery(props.arrival.number))
   return (
     <Modal open title="Several alike" width="min(1240px, 97vw)" style={{ top: 24 }} footer={null} onCancel={props.onClose} className="dialog">
-      {alike.data ? <Slips {...props} alike={alike.data.arrivals} /> : alike.error ? <ProblemNote error={alike.error} /> : <div className="opening" />}
+      {alike.data?.is_read === false ? <p role="status" className="soft">The pages are being read: what is alike is shown in a moment.</p> : alike.data ? <Slips {...props} alike={alike.data.arrivals} /> : alike.error ? <ProblemNote error={alike.error} /> : <div className="opening" />}
     </Modal>
   )
 }
@@ -36,19 +36,22 @@ export function TogetherDialog(props: Props) {
 const LABELS: Record<(typeof COLUMNS)[number], string> = { when: 'When', what: 'What', reference: 'Reference', amount: 'Amount' }
 const WHY = { asked: '', lacks: 'something is missing', refused: 'cannot be filed like this', twice: 'the same name twice' }
 
-function Slips({ waiting, alike, onFiled }: Props & { alike: { number: number; fields: Offers }[] }) {
+function Slips({ waiting, alike, onFiled }: Props & { alike: { number: number; fields: Offers; here: number | null }[] }) {
   const queries = useQueryClient()
   const house = useQuery(houseQuery)
   const outline = useQuery(outlineQuery)
   const [rows, setRows] = useState<Row[]>(() =>
     alike.flatMap((one) => {
       const arrival = waiting.find((other) => other.number === one.number)
-      return arrival ? [rowOf(arrival, keeper.open(arrival.number, arrival.slip, arrival.edition).slip, one.fields)] : []
+      return arrival ? [rowOf(arrival, keeper.open(arrival.number, arrival.slip, arrival.edition).slip, one.fields, one.here)] : []
     }),
   )
   const [into, setInto] = useState<number | null>(rows[0]?.slip.folder ?? null)
   const [at, setAt] = useState(rows[0]?.number ?? 0)
   const box = useRef<HTMLDivElement>(null)
+  const act = useRef<HTMLButtonElement>(null)
+  const [wished, setWished] = useState(0) // how often somebody wished to file them
+  const heard = useRef(0)
   const previews = useQueries({ queries: rows.map((row) => previewQuery(row.number, row.slip)) }).map((query) => (query.isPlaceholderData ? undefined : query.data))
   const names = rows.flatMap((row, nth) => (row.isOut ? [] : [placeOf(previews[nth], into)]))
   const change = (number: number, to: (row: Row) => Row) => setRows((now) => now.map((row) => (row.number === number ? to(row) : row)))
@@ -71,14 +74,23 @@ function Slips({ waiting, alike, onFiled }: Props & { alike: { number: number; f
       onFiled(done.list_id, taken.map(({ row }) => row), done.filed)
     },
   })
-  const isReady = taken.length > 0 && taken.every(({ why }) => why === null) && !file.isPending
+  const isAsked = taken.some(({ why }) => why === 'asked')
   const submit = () => {
     // what was typed last is taken first, and looked at with all others
     if (document.activeElement instanceof HTMLElement && box.current?.contains(document.activeElement)) document.activeElement.blur()
-    const next = taken.flatMap(({ row, preview }) => toLookAt(row, preview).map((code) => `${String(row.number)}-${code}`))[0]
-    if (next !== undefined) box.current?.querySelector<HTMLElement>(`[data-cell="${next}"] input`)?.focus()
-    else if (isReady) file.mutate()
+    setWished(wished + 1)
   }
+  useEffect(() => {
+    if (wished === heard.current || isAsked || file.isPending) return
+    heard.current = wished
+    const next = taken.flatMap(({ row, preview }) => toLookAt(row, preview).map((code) => `${String(row.number)}-${code}`))[0]
+    const cell = next !== undefined && box.current?.querySelector<HTMLElement>(`[data-cell="${next}"] input`)
+    if (cell) cell.focus()
+    else if (taken.length > 0 && taken.every(({ why }) => why === null)) file.mutate()
+    else act.current?.focus()
+    // when it was wished, and everything that it rests on is known
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+  }, [wished, isAsked])
   const first = rows[0]
   const kind = house.data?.kinds.find((one) => one.code === first?.slip.kind)?.label ?? 'Arrivals'
   const current = rows.find((row) => row.number === at) ?? first
@@ -93,44 +105,48 @@ function Slips({ waiting, alike, onFiled }: Props & { alike: { number: number; f
       }}
     >
       <p className="togetherhead">
-        <b>{kind}</b> from <b>{first?.slip.who}</b>: {plural(rows.length, 'arrival')} · <kbd>Enter</kbd> to what is to be looked at, then it files them all as one list
+        <b>{kind}</b> from <b>{first?.slip.who}</b>: {rows.length > 1 ? <>{plural(rows.length, 'arrival')} · <kbd>Enter</kbd> to what is to be looked at, then it files them all as one list</> : 'no other that waits is like it'}
       </p>
       <div className="togetherpanes">
+        <div className="togetherrows">
         <Table<Row>
           size="small"
           pagination={false}
           rowKey="number"
           dataSource={rows}
-          scroll={{ y: 420 }}
           rowClassName={(row) => `${row.isOut ? 'out' : ''}${row.number === current?.number ? ' on' : ''}`}
           onRow={(row) => ({ onFocus: () => setAt(row.number), onClick: () => setAt(row.number) })}
           columns={[
             {
               title: 'Arrival',
               key: 'name',
-              width: 180,
+              width: 186,
               render: (_, row) => (
                 <Checkbox className="tick" checked={!row.isOut} onChange={() => change(row.number, (now) => ({ ...now, isOut: !now.isOut }))}>
-                  <FileName name={row.name} />
+                  <span className="arrivalname">
+                    <FileName name={row.name} />
+                    {row.here !== null && <small className="wait">here already: No. {number(row.here)}</small>}
+                  </span>
                 </Checkbox>
               ),
             },
             ...COLUMNS.map((code) => ({
               title: LABELS[code],
               key: code,
-              width: code === 'what' ? 200 : 118,
+              width: code === 'what' ? 160 : 114,
               render: (_: unknown, row: Row, nth: number) => <Cell key={typedIn(row.slip, code)} {...{ row, code, write }} isToLookAt={toLookAt(row, previews[nth]).includes(code)} onLook={() => change(row.number, (now) => lookedAt(now, code))} />,
             })),
             { title: 'Becomes', key: 'becomes', render: (_, row, nth) => <Becomes preview={previews[nth]} why={row.isOut ? null : inTheWay(row, previews[nth], into, names)} /> },
           ]}
         />
+        </div>
         <div className="togetherpage">
           {current && current.pages > 0 ? <PageImage key={current.number} alt={`Page 1 of ${current.name}`} src={pageUrl(current.number, 1, 480)} onFailed={() => undefined} /> : <span className="soft">no page to show</span>}
         </div>
       </div>
       {file.error && <ProblemNote error={file.error} />}
       <div className="compareacts">
-        <Button type="primary" disabled={!isReady} loading={file.isPending} onClick={submit}>
+        <Button ref={act} type="primary" disabled={taken.length === 0} loading={file.isPending} onClick={submit}>
           File {plural(taken.length, 'arrival')} <kbd>Enter</kbd>
         </Button>
         <Select<number>

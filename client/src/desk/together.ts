@@ -10,6 +10,7 @@ export interface Row {
   pages: number
   slip: Slip
   offers: Offers
+  here: number | null // the filed document that it is already
   isOut: boolean // left on the desk
   looked: ReadonlySet<string> // fields that had the cursor
 }
@@ -17,10 +18,10 @@ export interface Row {
 /** The columns of the table; kind and party are the same in all of its rows. */
 export const COLUMNS = ['when', 'what', 'reference', 'amount'] as const
 
-/** A row as it begins: as the page fills it in, where nobody has touched its slip. */
-export function rowOf(arrival: Arrival, slip: Slip, offers: Offers): Row {
+/** A row as it begins: as the page fills it in, where nobody has touched its slip; what is here already is left out. */
+export function rowOf(arrival: Arrival, slip: Slip, offers: Offers, here: number | null): Row {
   const filled = isUntouched(slip) ? { ...slip, ...filledIn(offers) } : slip
-  return { number: arrival.number, name: arrival.name, pages: arrival.pages ?? 0, slip: filled, offers, isOut: false, looked: new Set() }
+  return { number: arrival.number, name: arrival.name, pages: arrival.pages ?? 0, slip: filled, offers, here, isOut: here !== null, looked: new Set() }
 }
 
 export const typedInto = (row: Row, code: string, text: string): Row => ({ ...row, slip: { ...row.slip, ...withTyped(row.slip, code, text) } })

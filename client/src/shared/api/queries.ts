@@ -26,7 +26,7 @@ export const fillingQuery = (number: number) =>
 
 /** The arrivals of the same kind from the same party, with what their slips are filled in with. */
 export const togetherQuery = (number: number) =>
-  queryOptions({ queryKey: ['together', number], queryFn: () => told(api.GET('/api/desk/{number}/together', { params: { path: { number } } })), staleTime: 0, gcTime: 0 })
+  queryOptions({ queryKey: ['together', number], queryFn: () => told(api.GET('/api/desk/{number}/together', { params: { path: { number } } })), refetchInterval: (query) => (query.state.data?.is_read === false ? 1_500 : false), staleTime: 0, gcTime: 0 })
 
 /** Where in a stack of pages documents seem to begin. */
 export const beginsQuery = (number: number) =>

@@ -2194,6 +2194,11 @@ export interface components {
             fields: {
                 [key: string]: components["schemas"]["OfferedValue"][];
             };
+            /**
+             * Here
+             * @description The filed document that it is already, or an edition of
+             */
+            here: number | null;
             /** Number */
             number: number;
         };
@@ -2204,6 +2209,11 @@ export interface components {
         AlikeArrivals: {
             /** Arrivals */
             arrivals: components["schemas"]["AlikeArrival"][];
+            /**
+             * Is Read
+             * @description Else the pages of that one wait to be read: it is asked again later
+             */
+            is_read: boolean;
         };
         /** AlikePair */
         AlikePair: {

@@ -212,14 +212,16 @@ def file_arrival(path: s.NumberPath, query: sd.Seen, body: sd.Slip) -> Response:
 @bp.get("/desk/<int:number>/together", responses={200: sd.AlikeArrivals, **REFUSALS})
 def get_together(path: s.NumberPath) -> Response:
     """The arrivals that are of the same kind from the same party, to be filed together."""
+    found = together.alike(deps(), person().id, path.number)
     told = [
         sd.AlikeArrival(
             number=one.number,
             fields={code: [_offered(offer) for offer in some] for code, some in one.fields.items()},
+            here=one.here,
         )
-        for one in together.alike(deps(), person().id, path.number)
+        for one in found.arrivals
     ]
-    return reply(sd.AlikeArrivals(arrivals=told))
+    return reply(sd.AlikeArrivals(is_read=found.is_read, arrivals=told))
 
 
 @bp.post("/desk/file-together", responses={200: sd.FiledTogether, **REFUSALS})

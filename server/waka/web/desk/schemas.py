@@ -215,11 +215,13 @@ class OntoAsked(Asked):
 class AlikeArrival(Wire):
     number: DocumentId
     fields: dict[str, list[OfferedValue]] = Field(description="What its slip can be filled in with, by field")
+    here: DocumentId | None = Field(description="The filed document that it is already, or an edition of")
 
 
 class AlikeArrivals(Wire):
     """Arrivals of one kind from one party, the one that was asked for first."""
 
+    is_read: bool = Field(description="Else the pages of that one wait to be read: it is asked again later")
     arrivals: list[AlikeArrival]
 
 

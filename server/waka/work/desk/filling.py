@@ -69,15 +69,15 @@ class Filler:
             self.is_on = office.settings_of(conn).fills_slips
             self._clerk, self._house = clerk_of(conn, person), _house(conn)
 
-    def of(self, document: Document) -> Filling:
-        """Return what was read of a document."""
+    def of(self, document: Document, *, hurries: bool = True) -> Filling:
+        """Return what was read of a document. *hurries*: one that nobody has read yet is read before all others."""
         if not self.is_on:
             return Filling(state="off", fields={})
         parts = words.of(self._deps, document.sha256)
         if parts is None:
             if document.trouble:
                 return Filling(state="read", fields={})
-            if document.was_read:
+            if document.was_read and hurries:
                 with self._deps.db.transaction() as conn:
                     words.hurry(conn, document.sha256)
             return Filling(state="waits", fields={})
