@@ -194,3 +194,13 @@ def test_a_lock_file_says_what_is_installed_and_never_where_it_came_from(lock: P
 
 def test_the_client_s_lock_file_says_no_address_that_packages_came_from() -> None:
     assert '"resolved"' not in (CHECKOUT / "client/package-lock.json").read_text()
+
+
+def test_no_two_things_that_go_over_the_wire_have_one_name() -> None:
+    """The API document keeps one thing of each name: a second one would be described as the first."""
+    named: dict[str, set[str]] = {}
+    for path in sorted((SERVER / "web").rglob("schemas.py")):
+        for node in ast.walk(ast.parse(path.read_text())):
+            if isinstance(node, ast.ClassDef):
+                named.setdefault(node.name, set()).add(str(path.relative_to(SERVER)))
+    assert len(named) > 100 and {name: places for name, places in named.items() if len(places) > 1} == {}

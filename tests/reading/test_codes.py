@@ -16,7 +16,10 @@ from reportlab.pdfgen.canvas import Canvas
 
 from tests.reading.test_facts import read
 from waka.core.fields.evidence.codes import payment
+from waka.core.fields.evidence.parting import DIVIDER
 from waka.reading import pages, recognise
+from waka.reading.codes import codes_on
+from waka.reading.divider import divider_sheet
 from waka.reading.words import read_parts
 
 LINES = ("Marlow Rope and Canvas Ltd.", "12 Quay Street, Kilbray", "Invoice MRC-4711", "Date: 12 March 2025",
@@ -130,3 +133,14 @@ def test_what_a_payment_code_asks_for(code: str, amount: Decimal | None, refers_
 def test_no_code_whatever_it_says_ends_the_reading_of_a_paper(texts: list[str]) -> None:
     told = payment([*texts, "BCD\n002\n1\nSCT\n" + "\n".join(texts)])
     assert told is None or told.amount is None or told.amount >= 0
+
+
+@pytest.mark.parametrize(("turn", "size"), [(0, 1240), (3, 900), (180, 800), (-2, 620)])
+def test_the_printed_divider_is_known_however_it_is_scanned(turn: int, size: int) -> None:
+    from waka.reading.formats import image
+
+    image.load()
+    sheet = pages.picture(io.BytesIO(divider_sheet()), "application/pdf", 1).convert("L")
+    scanned = sheet.rotate(turn, fillcolor=255, expand=True)
+    scanned.thumbnail((size, size * 2))
+    assert DIVIDER in codes_on(scanned)

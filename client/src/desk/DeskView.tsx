@@ -17,6 +17,7 @@ import { FilingSlip, type FiledNow, type Lead } from './FilingSlip'
 import { following, grouped, slipOf } from './model'
 import { PagesDialog } from './PagesDialog'
 import { PageWords } from './PageWords'
+import { AskDialog } from './Question'
 import { HINTS, MORE } from './hints'
 import { Queue } from './Queue'
 import type { Gone } from './Same'
@@ -36,7 +37,7 @@ export function DeskView() {
   const [keysShown, setKeysShown] = useState(false)
   const [over, setOver] = useState(false)
   const [marks, setMarks] = useState<Mark[]>(NO_MARKS)
-  const [opened, setOpened] = useState<{ what: 'discard' | 'pages' | 'together'; of: Arrival } | null>(null)
+  const [opened, setOpened] = useState<{ what: 'discard' | 'pages' | 'together' | 'ask'; of: Arrival } | null>(null)
   const [discardedShown, setDiscardedShown] = useState(false)
   const [discarded, setDiscarded] = useState<{ listId: number; name: string } | null>(null)
   const filings = useFilings((filed) => {
@@ -54,6 +55,7 @@ export function DeskView() {
   const discarding = opened?.what === 'discard' && opened.of.number === current?.number ? opened.of : null
   const paging = opened?.what === 'pages' && opened.of.number === current?.number ? opened.of : null
   const together = opened?.what === 'together' && opened.of.number === current?.number ? opened.of : null
+  const asking = opened?.what === 'ask' && opened.of.number === current?.number ? opened.of : null
   const document = useQuery({ ...documentQuery(current?.number ?? 0), enabled: current !== null })
   const uploads = useUploads(() => void queries.invalidateQueries({ queryKey: ['desk'] }))
 
@@ -123,10 +125,11 @@ export function DeskView() {
   }
   const discard = () => setOpened(current && { what: 'discard', of: current })
   const toPages = () => setOpened(current?.pages ? { what: 'pages', of: current } : null)
+  const toAsk = () => setOpened(current && { what: 'ask', of: current })
   const toTogether = () => setOpened(current && { what: 'together', of: current })
   useKeys(
-    { '?': () => setKeysShown(true), u: uploads.choose, ArrowDown: () => step(1), ArrowUp: () => step(-1), 'ctrl+z': undoLast, Delete: discard, p: toPages, m: toTogether },
-    { 'alt+b': backToRefused, 'alt+Delete': discard, 'alt+p': toPages, 'alt+m': toTogether, 'alt+ArrowDown': () => step(1), 'alt+ArrowUp': () => step(-1), ...(last || discarded ? { 'ctrl+z': undoLast } : {}) },
+    { '?': () => setKeysShown(true), u: uploads.choose, ArrowDown: () => step(1), ArrowUp: () => step(-1), 'ctrl+z': undoLast, Delete: discard, p: toPages, m: toTogether, q: toAsk },
+    { 'alt+b': backToRefused, 'alt+Delete': discard, 'alt+p': toPages, 'alt+m': toTogether, 'alt+q': toAsk, 'alt+ArrowDown': () => step(1), 'alt+ArrowUp': () => step(-1), ...(last || discarded ? { 'ctrl+z': undoLast } : {}) },
   )
   const drop = (event: DragEvent) => {
     event.preventDefault()
@@ -171,6 +174,12 @@ export function DeskView() {
             <div className="queuefoot">
               <Button type="link" size="small" disabled={!current?.pages} onClick={toPages}>
                 Pages … <kbd>Alt P</kbd>
+              </Button>
+              <Button type="link" size="small" disabled={current === null} onClick={toTogether}>
+                Alike <kbd>Alt M</kbd>
+              </Button>
+              <Button type="link" size="small" disabled={current === null} onClick={toAsk}>
+                Ask <kbd>Alt Q</kbd>
               </Button>
               <Button type="link" size="small" disabled={current === null} onClick={discard}>
                 Discard <kbd>Alt Del</kbd>
@@ -243,6 +252,17 @@ export function DeskView() {
           onMade={([first]) => {
             setOpened(null)
             if (first !== undefined) show(first)
+          }}
+        />
+      )}
+      {asking && (
+        <AskDialog
+          key={asking.number}
+          arrival={asking}
+          onClose={() => setOpened(null)}
+          onAsked={() => {
+            setOpened(null)
+            show(following(waiting, asking.number))
           }}
         />
       )}

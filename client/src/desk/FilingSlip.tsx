@@ -14,6 +14,8 @@ import { firstOf, isRefused, lackingOf, type FieldName } from './model'
 import { InsideNote } from './Inside'
 import { NameBox } from './NameBox'
 import { NeighbourStrip } from './NeighbourStrip'
+import { UnlockNote } from './Unlock'
+import { QuestionNote } from './Question'
 import { SameNote, type Gone } from './Same'
 import { SlipState } from './SlipState'
 import { useSettled } from '../shared/useSettled'
@@ -167,6 +169,8 @@ export function FilingSlip({ arrival, desk, last, refused, onFile, isFiling, onC
         {filled.isWaiting && <span role="status">the page is being read …</span>}
         <code>No. {number(arrival.number)}</code>
       </div>
+      <UnlockNote key={`unlock-${String(arrival.number)}`} arrival={arrival} onOpened={(number) => onTaken([number])} />
+      <QuestionNote key={arrival.question?.answer ?? arrival.question?.text} arrival={arrival} />
       <InsideNote arrival={arrival} onTaken={onTaken} />
       <SameNote arrival={arrival} slip={slip} change={change} onGone={onGone} />
       <Fields {...{ slip, change, inputs, submit, asked, filled }} isOfWho={!preview.isPlaceholderData && settled.who === slip.who} house={house.data} preview={preview.data} problems={problems} />

@@ -134,6 +134,9 @@ function Leaves({ arrival, waiting, first, onMade, onTouched }: Props & { first:
         />
         <span className="soft">What they were made of goes into the bin and can be taken back: {arrival.name}</span>
       </div>
+      <p className="soft leafkeys">
+        Stacks are parted surely where a <a href="/api/desk/divider" target="_blank" rel="noreferrer">printed sheet</a> lay between two documents when they were scanned.
+      </p>
     </>
   )
 }

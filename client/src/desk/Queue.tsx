@@ -76,6 +76,7 @@ const TROUBLES: Record<string, string> = {
 function noteOf(arrival: Arrival): string | null {
   if (arrival.trouble) return TROUBLES[arrival.trouble] ?? 'could not be read'
   const notes = []
+  if (arrival.question?.answer && arrival.question.is_mine) notes.push(`${arrival.question.of} answered`)
   if (arrival.fitting_extension) notes.push(`is a ${arrival.fitting_extension.slice(1).toUpperCase()}`)
   if (arrival.same_as) notes.push(`same as No. ${number(arrival.same_as)}`)
   return notes.join(' · ') || null

@@ -19,6 +19,7 @@ export const MORE: KeyHint[] = [
   { keys: 'Alt I', does: 'look inside a zip or a mail', group: 'Filing' },
   { keys: 'Alt P', does: 'part, join or turn pages', group: 'Filing' },
   { keys: 'Alt M', does: 'several alike: a table of slips, filed as one list', group: 'Filing' },
+  { keys: 'Alt Q', does: 'ask a colleague about it', group: 'Filing' },
   { keys: 'Alt X', does: 'use the extension that fits', group: 'The slip' },
   { keys: 'Alt B', does: 'back to what could not be filed', group: 'Filing' },
   { keys: 'Alt L', does: 'set aside, or back in order', group: 'Filing' },

@@ -6,7 +6,7 @@ import { firstOf, following, grouped, lackingOf, slipOf } from './model'
 
 const arrival = (number: number, arrival_point: string, later = false): Arrival => ({
   number, arrival_point, later, name: `${String(number)}.pdf`, size: 1, added_at: '2026-11-20T08:00:00Z', was_read: true,
-  media_type: 'application/pdf', pages: 1, trouble: null, fitting_extension: null, same_as: null, holder: null, holder_name: null, holds: false, edition: 1,
+  media_type: 'application/pdf', pages: 1, trouble: null, fitting_extension: null, same_as: null, holder: null, holder_name: null, holds: false, edition: 1, question: null,
   slip: { kind: '', who: '', short: '', when: '', what: '', reference: '', amount: '', folder: null, make: '', extension: null, see_also: null, as_version: false },
 })
 const folder = (id: number, path: string): OutlineEntry => ({
@@ -19,6 +19,17 @@ describe('the queue', () => {
   it('stands by arrival point, what was set aside last', () => {
     expect(grouped(waiting).map((g) => [g.name, g.arrivals.map((a) => a.number)])).toEqual([
       ['Post', [1, 3]], ['Scanner', [2]], ['Set aside', [4]],
+    ])
+  })
+
+  it('begins with what one is asked and ends with what others are asked, until they answer', () => {
+    const question = (part: object) => ({ text: 'ours?', by: 'Tamsin', of: 'Magnus', answer: null, asks_me: false, is_mine: false, ...part })
+    const asked = [
+      { ...arrival(1, 'Post'), question: question({ is_mine: true }) }, arrival(2, 'Post'), { ...arrival(3, 'Scanner'), question: question({ asks_me: true }) },
+      { ...arrival(4, 'Post'), question: question({ is_mine: true, answer: 'yes' }) }, { ...arrival(5, 'Post'), question: question({}) }, arrival(6, 'Post', true),
+    ]
+    expect(grouped(asked).map((g) => [g.name, g.arrivals.map((a) => a.number)])).toEqual([
+      ['You are asked', [3]], ['Post', [2, 4, 5]], ['Set aside', [6]], ['With others', [1]],
     ])
   })
 

@@ -5,14 +5,25 @@ export function slipOf(arrival: Arrival): Slip {
   return { ...EMPTY, ...arrival.slip }
 }
 
-/** The queue by arrival point, in order; what was set aside comes last, under its own head. */
+/** Under what head an arrival waits: asked of me, with somebody else, set aside, or where it came in. */
+function headOf(arrival: Arrival): string {
+  const open = arrival.question?.answer === null ? arrival.question : null
+  if (open?.asks_me) return ASKED
+  if (open?.is_mine) return WITH_OTHERS
+  return arrival.later ? 'Set aside' : arrival.arrival_point
+}
+const ASKED = 'You are asked'
+const WITH_OTHERS = 'With others'
+
+/** The queue by arrival point, in order: first what I am asked, last what was set aside and what others are asked. */
 export function grouped(waiting: Arrival[]): { name: string; arrivals: Arrival[] }[] {
   const groups = new Map<string, Arrival[]>()
   for (const arrival of waiting) {
-    const name = arrival.later ? 'Set aside' : arrival.arrival_point
+    const name = headOf(arrival)
     groups.set(name, [...(groups.get(name) ?? []), arrival])
   }
-  return [...groups].map(([name, arrivals]) => ({ name, arrivals }))
+  const rank = (name: string) => (name === ASKED ? -1 : name === WITH_OTHERS ? 1 : 0)
+  return [...groups].map(([name, arrivals]) => ({ name, arrivals })).sort((one, other) => rank(one.name) - rank(other.name))
 }
 
 /** What comes after `number` in the queue as it was, once `number` has left it. */

@@ -621,6 +621,7 @@ export const REASONS: Record<string, string> = {
   "read_learned_kind": "{count} of {of} papers that look like this one are of the kind {name}",
   "read_learned_what": "{count} of {of} papers of this kind from {name} are called this",
   "read_exactly": "from the file itself, which says it exactly",
+  "question": "[{name}: ]“{text}”",
   "read_in_payment_code": "from the payment code on the page, which says it exactly",
   "read_in_bars": "read on the page; the bars on it say the same",
   "too_much": "“{typed}” is too long",

@@ -186,11 +186,17 @@ def _assembled(file: BinaryIO, head: dict[str, Any]) -> tuple[dict[str, Any], by
     return {}, assemble(file, head["types"], msgspec.convert(head["plan"], list[PlannedPage]))
 
 
+def _unlocked(file: BinaryIO, head: dict[str, Any]) -> tuple[dict[str, Any], bytes]:
+    from .unlock import unlocked
+
+    return {}, unlocked(file, head["password"])
+
+
 _Task = Callable[[BinaryIO, dict[str, Any]], tuple[dict[str, Any], bytes]]
 _TASKS: dict[str, _Task] = {
     "read": _read, "page": _render, "formatted": _formatted, "matches": _matches, "sheet": _sheet,
     "words": _words, "recognise": _recognised, "entries": _entries, "entry": _entry,
-    "assemble": _assembled,
+    "assemble": _assembled, "unlock": _unlocked,
 }  # fmt: skip
 
 

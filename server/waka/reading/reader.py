@@ -175,6 +175,10 @@ class Reader:
         head = {"task": "assemble", "types": list(types), "plan": msgspec.to_builtins(plan)}
         return self._run(head, file, RECOGNISE_SECONDS, patience=None)[1]
 
+    def unlocked(self, file: BufferedReader, password: str) -> bytes:
+        """Return a PDF without the password that it asks for. Raises ``Unreadable`` where that does not open it."""
+        return self._run({"task": "unlock", "password": password}, file, READ_SECONDS, patience=None)[1]
+
     def sheet(self, file: BufferedReader, most_rows: int, most_columns: int) -> list[list[str]]:
         """Return the rows of a workbook; a formula begins with ``sheets.FORMULA``. Raises as ``page``."""
         head = {"task": "sheet", "most_rows": most_rows, "most_columns": most_columns}

@@ -15,12 +15,12 @@ _FPDF_ERR_PASSWORD = 4  #: fpdfview.h
 
 
 @contextmanager
-def open_pdf(file: BinaryIO) -> Iterator[pdfium.PdfDocument]:
+def open_pdf(file: BinaryIO, password: str | None = None) -> Iterator[pdfium.PdfDocument]:
     import pypdfium2 as pdfium
 
     file.seek(0)
     try:
-        pdf = pdfium.PdfDocument(file)
+        pdf = pdfium.PdfDocument(file, password=password)
     except pdfium.PdfiumError as error:
         if getattr(error, "err_code", None) == _FPDF_ERR_PASSWORD or "password" in str(error).lower():
             raise Locked(str(error)) from error

@@ -40,6 +40,12 @@ class Queued:
     same_as: DocumentId | None  #: a filed document with the same bytes that the person may see
     holder: DocumentId | None  #: the arrival that it was taken out of
     holder_name: str | None
+    question: str | None  #: that it was passed on to a colleague with
+    answer: str | None
+    asked_by: str | None
+    asked_of: str | None
+    asks_me: bool
+    asked_by_me: bool
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)

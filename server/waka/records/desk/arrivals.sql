@@ -28,13 +28,18 @@ select d.id, d.name, d.size, d.sha256, d.added_at, a.slip, a.edition, a.later_at
         -- or another that waits, and came before
         (select w.id from document w join arrival_sight ws on ws.document_id = w.id and ws.person_id = %(person)s
         where w.sha256 = d.sha256 and w.state = 'waiting' and w.id < d.id and d.size > 0 order by w.id limit 1)) as same_as,
-       o.holder_id as holder, o.holder_name
+       o.holder_id as holder, o.holder_name,
+       q.question, q.answer, qb.name as asked_by, qo.name as asked_of,
+       coalesce(q.asked_of = %(person)s, false) as asks_me, coalesce(q.asked_by = %(person)s, false) as asked_by_me
 from arrival a
 join document d on d.id = a.document_id and d.state = 'waiting'
 join arrival_point ap on ap.id = a.arrival_point_id
 join arrival_sight aps on aps.document_id = a.document_id and aps.person_id = %(person)s
 left join content t on t.sha256 = d.sha256
 left join taken_out o on o.document_id = d.id
+left join arrival_question q on q.document_id = d.id
+left join person qb on qb.id = q.asked_by
+left join person qo on qo.id = q.asked_of
 order by a.later_at nulls first, ap.name, d.id
 limit 1000
 

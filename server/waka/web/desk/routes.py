@@ -5,6 +5,7 @@ from __future__ import annotations
 from flask import Response
 
 from waka.core.fields.registry import kept
+from waka.core.ids import PersonId
 from waka.core.names import split_extension
 from waka.reading.sniff import wrong_extension
 from waka.records.desk.arrivals import Queued
@@ -12,8 +13,8 @@ from waka.web import schemas as s
 from waka.web.desk import schemas as sd
 from waka.web.door import Responses, blueprint, deps, person, reply
 from waka.work.changes.ways import discarding, filing
+from waka.work.desk import asking, pages, together, unlocking
 from waka.work.desk import keeping as keeping_slips
-from waka.work.desk import pages, together
 from waka.work.desk import queue as desk
 from waka.work.desk.filling import Offered, filling
 from waka.work.desk.inside import HOLDERS, inside, take_out
@@ -58,7 +59,17 @@ def _arrival(queued: Queued) -> sd.Arrival:
         media_type=queued.media_type, pages=queued.pages, trouble=queued.trouble,
         fitting_extension=wrong_extension(extension, queued.fitting_extension or ""),
         same_as=queued.same_as, holder=queued.holder, holder_name=queued.holder_name,
-        holds=queued.media_type in HOLDERS, edition=queued.edition, slip=sd.Slip(**queued.slip),
+        question=_question(queued), holds=queued.media_type in HOLDERS, edition=queued.edition,
+        slip=sd.Slip(**queued.slip),
+    )  # fmt: skip
+
+
+def _question(queued: Queued) -> sd.ArrivalQuestion | None:
+    if queued.question is None:
+        return None
+    return sd.ArrivalQuestion(
+        text=queued.question, by=queued.asked_by or "", of=queued.asked_of or "", answer=queued.answer,
+        asks_me=queued.asks_me, is_mine=queued.asked_by_me,
     )  # fmt: skip
 
 
@@ -152,6 +163,13 @@ def take_files_out(path: s.NumberPath, body: sd.TakeOutAsked) -> Response:
     return reply(sd.TakenOut(numbers=take_out(deps(), person().id, path.number, body.places)))
 
 
+@bp.post("/desk/<int:number>/unlock", responses={200: sd.TakenOut, **REFUSALS})
+def unlock(path: s.NumberPath, body: sd.Unlocking) -> Response:
+    """Open an arrival that asks for a password: an arrival without it takes its place."""
+    opened = unlocking.unlock(deps(), person().id, path.number, body.password)
+    return reply(sd.TakenOut(numbers=[opened]))
+
+
 @bp.get("/desk/<int:number>/begins", responses={200: sd.Parted, **REFUSALS})
 def get_begins(path: s.NumberPath) -> Response:
     """Where in a stack of pages documents seem to begin."""
@@ -159,6 +177,16 @@ def get_begins(path: s.NumberPath) -> Response:
     if found is None:
         return reply(sd.Parted(is_read=False, begins=[1], blank=[]))
     return reply(sd.Parted(is_read=True, begins=list(found.begins), blank=list(found.blank)))
+
+
+@bp.get("/desk/divider", responses={200: None, 401: s.Problem, 503: s.Problem})
+def get_divider() -> Response:
+    """A sheet to print, PDF, that is laid between two documents before they are scanned as a stack."""
+    return Response(
+        pages.divider_sheet(),
+        mimetype="application/pdf",
+        headers={"Content-Disposition": 'inline; filename="divider.pdf"'},
+    )
 
 
 @bp.post("/desk/pages", responses={200: sd.TakenOut, **REFUSALS})
@@ -194,6 +222,34 @@ def save_slip(path: s.NumberPath, query: sd.Seen, body: sd.Slip) -> Response:
     """Keep a slip as far as it is filled in, where nobody else changed it since."""
     edition = keeping_slips.save_slip(deps(), person().id, path.number, slip_of(body), query.seen)
     return reply(sd.Edition(edition=edition))
+
+
+@bp.get("/desk/<int:number>/could-be-asked", responses={200: sd.Colleagues, **REFUSALS})
+def get_could_be_asked(path: s.NumberPath) -> Response:
+    """Who may be asked about an arrival: whoever sees it."""
+    found = asking.could_be_asked(deps(), person().id, path.number)
+    return reply(sd.Colleagues(people=[sd.Colleague.model_validate(one) for one in found]))
+
+
+@bp.put("/desk/<int:number>/question", responses={204: None, **REFUSALS})
+def ask(path: s.NumberPath, body: sd.QuestionAsked) -> Response:
+    """Pass an arrival on to a colleague with a question."""
+    asking.ask(deps(), person().id, path.number, PersonId(body.of), body.text)
+    return Response(status=204)
+
+
+@bp.post("/desk/<int:number>/answer", responses={204: None, **REFUSALS})
+def answer(path: s.NumberPath, body: sd.AnswerGiven) -> Response:
+    """Answer what was asked about an arrival."""
+    asking.answer(deps(), person().id, path.number, body.text)
+    return Response(status=204)
+
+
+@bp.delete("/desk/<int:number>/question", responses={204: None, **REFUSALS})
+def ask_no_more(path: s.NumberPath) -> Response:
+    """Take a question back."""
+    asking.take_back(deps(), person().id, path.number)
+    return Response(status=204)
 
 
 @bp.put("/desk/<int:number>/later", responses={204: None, **REFUSALS})

@@ -81,6 +81,17 @@ class Edition(Wire):
     edition: int
 
 
+class ArrivalQuestion(Wire):
+    """What a colleague was asked about an arrival."""
+
+    text: str
+    by: str = Field(description="The name of who asks")
+    of: str = Field(description="The name of who was asked")
+    answer: str | None
+    asks_me: bool
+    is_mine: bool
+
+
 class Arrival(Wire):
     number: DocumentId
     name: str
@@ -97,6 +108,7 @@ class Arrival(Wire):
     holder: DocumentId | None = Field(description="The arrival that it was taken out of")
     holder_name: str | None
     holds: bool = Field(description="It may hold other files")
+    question: ArrivalQuestion | None
     edition: int = Field(description="Of the slip: who saves it says which one they saw")
     slip: Slip
 
@@ -138,6 +150,10 @@ class Inside(Wire):
 
 class TakeOutAsked(Asked):
     places: list[Annotated[int, Field(ge=0, le=NUMBER_MAX)]] = Field(min_length=1, max_length=500)
+
+
+class Unlocking(Asked):
+    password: str = Field(min_length=1, max_length=200)
 
 
 class TakenOut(Wire):
@@ -210,6 +226,24 @@ class OtherPath(NumberPath):
 
 class OntoAsked(Asked):
     onto: DocumentId = Field(ge=1, le=NUMBER_MAX, description="Whose newest version it becomes")
+
+
+class Colleague(Wire):
+    id: int
+    name: str
+
+
+class Colleagues(Wire):
+    people: list[Colleague]
+
+
+class QuestionAsked(Asked):
+    of: int = Field(ge=1, le=NUMBER_MAX, description="Who is asked")
+    text: str = Field(min_length=1, max_length=500)
+
+
+class AnswerGiven(Asked):
+    text: str = Field(min_length=1, max_length=500)
 
 
 class AlikeArrival(Wire):

@@ -19,6 +19,7 @@ from waka.core.ids import DocumentId, PersonId
 from waka.core.names import split_extension
 from waka.errors import BadRequest, NotAllowed, NotFound
 from waka.reading.assemble import PlannedPage
+from waka.reading.divider import divider_sheet
 from waka.records.documents.documents import Document
 from waka.records.people import people
 from waka.work.changes.ways import discarding
@@ -30,6 +31,8 @@ from waka.work.office import settings_of
 
 from .arriving import BOUND, add_beside
 from .filling import clerk_of
+
+__all__ = ["PageOf", "begins", "divider_sheet", "make"]
 
 MOST_SOURCES, MOST_PAGES, MOST_MADE = 60, 600, 200
 MOST_BYTES = 120 << 20  #: of all sources

@@ -11,6 +11,7 @@ from .page import Page, lines_of
 from .slip import Clerk, Part, Read
 
 CLEAR_SORT = 2.4  #: the score of a page's sort from which on it looks like a first page
+DIVIDER = "Waka: a new document begins after this sheet"  #: the text of the code on a printed sheet
 FEWEST_WORDS = 4  #: of a page; with fewer it is a blank sheet between two documents
 _COUNTED = re.compile(
     r"\b(?:page|seite|pagina|strona|p\.?)\s*(\d{1,3})\s*(?:of|von|van|sur|de|z|/)\s*(\d{1,3})\b"
@@ -30,8 +31,15 @@ def parted(pages: Sequence[Page], clerk: Clerk) -> Parted:
     begins, blank = [pages[0].nth] if pages else [], []
     last: Read | None = None
     after_blank = False
+    # who laid sheets between documents said where they begin, and nothing else says it better
+    is_divided = any(_is_divider(page) for page in pages)
     for page in pages:
-        if len(page.words) < FEWEST_WORDS:
+        if is_divided and not _is_divider(page):
+            if after_blank or page.nth == begins[0]:
+                begins.append(page.nth)
+            after_blank = False
+            continue
+        if is_divided or len(page.words) < FEWEST_WORDS:
             blank.append(page.nth)
             after_blank = True
             continue
@@ -42,7 +50,12 @@ def parted(pages: Sequence[Page], clerk: Clerk) -> Parted:
         elif last is None or _says_more(read, last):
             last = read
         after_blank = False
-    return Parted([one for one in begins if one not in blank or one == begins[0]], blank)
+    told = sorted(set(begins))
+    return Parted([one for one in told if one not in blank or one == told[0]], blank)
+
+
+def _is_divider(page: Page) -> bool:
+    return DIVIDER in page.codes
 
 
 def _is_new(page: Page, read: Read, last: Read | None) -> bool:

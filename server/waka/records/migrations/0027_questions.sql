@@ -1,0 +1,21 @@
+-- An arrival that was passed on to a colleague with a question, and what they said; kept when it is filed.
+create table arrival_question (
+    document_id bigint primary key references document,
+    asked_by    bigint      not null references person,
+    asked_of    bigint      not null references person,
+    question    text        not null check (length(question) between 1 and 500),
+    asked_at    timestamptz not null default now(),
+    answer      text        check (length(answer) between 1 and 500),
+    answered_at timestamptz,
+    check (asked_by <> asked_of)
+);
+alter table logbook drop constraint logbook_action_check;
+alter table logbook add constraint logbook_action_check check (action in
+    ('arrived', 'filed', 'unfiled', 'taken_in', 'put_back', 'gone', 'returned', 'changed_outside', 'asked', 'answered',
+     'moved', 'renamed', 'copied', 'binned', 'discarded', 'taken_back', 'restored', 'corrected', 'uploaded',
+     'folder_made', 'folder_renamed', 'folder_moved', 'folder_removed',
+     'moved_outside', 'renamed_outside', 'folder_moved_outside', 'folder_gone', 'joined', 'access_changed', 'charter_changed',
+     'versioned', 'unversioned', 'reverted', 'destroyed', 'overwritten_outside', 'drive_adopted', 'folders_joined',
+     'password_changed', 'person_invited', 'person_ended', 'administrator_made', 'administrator_ended', 'office_changed', 'team_changed',
+     'team_removed', 'point_granted', 'point_renamed', 'field_changed', 'kind_changed', 'party_changed', 'parties_merged',
+     'pattern_changed'));

@@ -1,0 +1,42 @@
+"""An arrival that asks for a password is opened with it: one without it takes its place, and it goes into the bin."""
+
+from __future__ import annotations
+
+from waka.core.ids import DocumentId, PersonId
+from waka.errors import BadRequest, NotAllowed, NotFound, Unreadable
+from waka.records.people import people
+from waka.work.changes.ways import discarding
+from waka.work.deps import Deps
+from waka.work.documents.looking import find, opened_file
+
+from .arriving import BOUND, add_beside
+
+
+def unlock(deps: Deps, person: PersonId, number: DocumentId, password: str) -> DocumentId:
+    """Return the number of the opened arrival. The password is kept nowhere.
+
+    Raises ``NotFound``, ``NotAllowed``, ``BadRequest`` where the password does not open it, ``Unreadable``,
+    ``DriveTrouble``.
+    """
+    document = find(deps, person, number)
+    if document.state != "waiting" or document.arrival_path is None:
+        raise NotFound(f"No. {number} on the desk")
+    with deps.db.transaction() as conn:
+        if not people.may_file_anywhere(conn, person):
+            raise NotAllowed("You may look things up here, but not hand in documents.")
+    if document.trouble != "locked" or document.media_type != "application/pdf":
+        raise BadRequest(f"“{document.name}” is no PDF that asks for a password.")
+    if document.arrival_path.startswith(BOUND + b"/"):
+        raise BadRequest(f"“{document.name}” is on its way to a folder.", mend="File it first.")
+    with opened_file(deps, document) as file:
+        try:
+            data = deps.reader.unlocked(file, password)
+        except Unreadable as error:
+            if error.trouble != "locked":
+                raise
+            raise BadRequest(
+                "The password does not open it.", mend="Try another one.", field="password"
+            ) from error
+    opened = add_beside(deps, person, document, document.name, data)
+    discarding.discard(deps, person, number, f"opened with its password as No. {opened}")
+    return opened
