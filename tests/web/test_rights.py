@@ -51,6 +51,7 @@ TABLE: dict[tuple[str, str], tuple[Any, int, Any]] = {
     ("post", "/api/desk/{number}/preview"): (SLIP, 404, None),
     ("get", "/api/desk/{number}/filling"): (None, 404, None),
     ("get", "/api/desk/{number}/pages/{page}/words"): (None, 404, None),
+    ("get", "/api/desk/{number}/pages/{page}/outline"): (None, 404, None),
     ("get", "/api/desk/{number}/inside"): (None, 404, None),
     ("post", "/api/desk/{number}/inside"): ({"places": [0]}, 404, None),
     ("get", "/api/desk/{number}/same"): (None, 404, None),

@@ -7,6 +7,7 @@ import { number, plural } from '../shared/format'
 import { nameOf } from '../shared/keys'
 import { PageImage } from '../shared/PageImage'
 import { ProblemNote } from '../shared/ProblemNote'
+import { Outline } from './Outline'
 import { changed, documentsOf, isAnythingDone, leavesOf, moved, type Leaf } from './pages'
 
 interface Props {
@@ -37,13 +38,14 @@ function Leaves({ arrival, waiting, first, onMade, onTouched }: Props & { first:
     onTouched()
   }
   const [at, setAt] = useState(0)
+  const [outlining, setOutlining] = useState(false)
   const box = useRef<HTMLDivElement>(null)
   const made = documentsOf(leaves)
   const make = useMutation({
     mutationFn: () =>
       told(
         api.POST('/api/desk/pages', {
-          body: { documents: made.map((some) => some.map((leaf) => ({ number: leaf.number, page: leaf.page, turn: leaf.turn, straighten: leaf.isStraightened }))) },
+          body: { documents: made.map((some) => some.map((leaf) => ({ number: leaf.number, page: leaf.page, turn: leaf.turn, straighten: leaf.isStraightened, corners: leaf.isStraightened && leaf.corners ? [...leaf.corners] : [] }))) },
         }),
       ),
     onSuccess: async (done) => {
@@ -69,6 +71,7 @@ function Leaves({ arrival, waiting, first, onMade, onTouched }: Props & { first:
     x: () => change((leaf) => ({ isOut: !leaf.isOut })),
     t: () => change((leaf) => ({ turn: (leaf.turn + 1) % 4 })),
     s: () => change((leaf) => ({ isStraightened: leaf.isPhoto && !leaf.isStraightened })),
+    o: () => setOutlining(leaves[at]?.isPhoto ?? false),
     'ctrl+ArrowRight': () => move(1),
     'ctrl+ArrowLeft': () => move(-1),
     Enter: () => isReady && make.mutate(),
@@ -77,6 +80,20 @@ function Leaves({ arrival, waiting, first, onMade, onTouched }: Props & { first:
   const add = (chosen: number) => {
     const other = others.find((one) => one.number === chosen)
     if (other) setLeaves([...leaves, ...leavesOf(other, [], [], true)])
+  }
+  const current = leaves[at]
+  if (outlining && current) {
+    const leave = () => setOutlining(false)
+    return (
+      <Outline
+        leaf={current}
+        onLeave={leave}
+        onTake={(corners) => {
+          change(() => ({ corners, isStraightened: true }))
+          leave()
+        }}
+      />
+    )
   }
   const nth = (leaf: Leaf) => made.findIndex((some) => some.includes(leaf))
   return (
@@ -100,7 +117,7 @@ function Leaves({ arrival, waiting, first, onMade, onTouched }: Props & { first:
             <Button
               key={`${String(leaf.number)}-${String(leaf.page)}`}
               type="text"
-              autoFocus={place === 0}
+              autoFocus={place === at}
               className={`leaf${leaf.isOut ? ' out' : ''}${isFirst && of > 0 ? ' begins' : ''}`}
               aria-current={place === at}
               onFocus={() => setAt(place)}
@@ -110,13 +127,13 @@ function Leaves({ arrival, waiting, first, onMade, onTouched }: Props & { first:
                 <PageImage alt={`Page ${String(leaf.page)} of No. ${String(leaf.number)}`} style={{ rotate: `${String(leaf.turn * 90)}deg` }} src={pageUrl(leaf.number, leaf.page, 240)} onFailed={() => undefined} />
               </span>
               <small>{leaf.isOut ? 'left out' : isFirst && made.length > 1 ? `document ${String(of + 1)}` : `page ${String(leaf.page)}`}</small>
-              {leaf.isPhoto && <small className="soft">{leaf.isStraightened ? 'made straight' : 'as it is'}</small>}
+              {leaf.isPhoto && <small className="soft">{!leaf.isStraightened ? 'as it is' : leaf.corners ? 'by your outline' : 'made straight'}</small>}
             </Button>
           )
         })}
       </div>
       <p className="soft leafkeys">
-        <kbd>←</kbd> <kbd>→</kbd> to a page · <kbd>B</kbd> a document begins here · <kbd>X</kbd> leave out · <kbd>T</kbd> turn · <kbd>S</kbd> straighten a photograph · <kbd>Ctrl ←</kbd> <kbd>Ctrl →</kbd> move
+        <kbd>←</kbd> <kbd>→</kbd> to a page · <kbd>B</kbd> a document begins here · <kbd>X</kbd> leave out · <kbd>T</kbd> turn · <kbd>S</kbd> straighten a photograph · <kbd>O</kbd> its outline · <kbd>Ctrl ←</kbd> <kbd>Ctrl →</kbd> move
       </p>
       {make.error && <ProblemNote error={make.error} />}
       <div className="compareacts">

@@ -1,4 +1,5 @@
 import type { Arrival } from '../shared/api/client'
+import type { Corners } from './outline'
 
 /** A page of an arrival, as it is to be in a new one. */
 export interface Leaf {
@@ -6,6 +7,7 @@ export interface Leaf {
   page: number // from 1
   turn: number // quarters to the right
   isStraightened: boolean // a photograph: only the sheet in it, straight and light
+  corners: Corners | null // of the sheet in it, as somebody put them
   isPhoto: boolean
   isOut: boolean // left out
   begins: boolean // a document begins with it
@@ -19,6 +21,7 @@ export function leavesOf(arrival: Pick<Arrival, 'number' | 'pages' | 'media_type
     page: at + 1,
     turn: 0,
     isStraightened: isPhoto,
+    corners: null,
     isPhoto,
     isOut: blank.includes(at + 1),
     begins: at === 0 ? !asOne : begins.includes(at + 1),

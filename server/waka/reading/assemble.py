@@ -38,6 +38,8 @@ class PlannedPage(msgspec.Struct, frozen=True):
     page: int  #: from 1
     turn: int = 0  #: quarters to the right
     straighten: bool = False  #: a photograph: only the sheet in it, straight and light
+    #: where the sheet's corners are, x and y as shares of the picture, clockwise from the top left; () to find them
+    corners: tuple[float, ...] = ()
 
 
 def assemble(file: BinaryIO, types: Sequence[str], plan: Sequence[PlannedPage]) -> bytes:
@@ -71,7 +73,7 @@ def _photograph(data: bytes, page: PlannedPage) -> bytes:
     opened.seek(page.page - 1)
     picture: Image.Image = (ImageOps.exif_transpose(opened) or opened).convert("RGB")
     if page.straighten:
-        picture = straightened(picture)
+        picture = straightened(picture, page.corners)
     if page.turn:
         picture = picture.rotate(-90 * page.turn, expand=True)
     scale = LONGEST_SIDE / max(picture.size)
@@ -82,18 +84,36 @@ def _photograph(data: bytes, page: PlannedPage) -> bytes:
     return out.getvalue()
 
 
-def straightened(picture: Image.Image) -> Image.Image:
-    """Return the sheet in a photograph, straight and light; the whole of it, lightened, where none is found."""
+def outline(picture: Image.Image) -> list[float] | None:
+    """Return where the corners of the sheet in a photograph are, as in ``PlannedPage``; None where none is plain."""
+    import numpy as np
+
+    corners = _sheet(np.asarray(picture.convert("RGB")))
+    if corners is None:
+        return None
+    shares: list[float] = (corners / np.array(picture.size, np.float32)).clip(0, 1).flatten().tolist()
+    return shares
+
+
+def straightened(picture: Image.Image, corners_told: Sequence[float] = ()) -> Image.Image:
+    """Return the sheet in a photograph, straight and light; the whole of it, lightened, where none is found.
+
+    *corners_told*: as in ``PlannedPage``.
+    """
     import cv2
     import numpy as np
     from PIL import Image
 
     pixels = np.asarray(picture)
-    corners = _sheet(pixels)
+    corners: NDArray[np.float32] | None
+    if len(corners_told) == 8:
+        corners = np.array(corners_told, np.float32).reshape(4, 2) * np.array(picture.size, np.float32)
+    else:
+        corners = _sheet(pixels)
     if corners is not None:
         top, right = (np.linalg.norm(corners[one] - corners[other]) for one, other in ((1, 0), (2, 1)))
         bottom, left = (np.linalg.norm(corners[one] - corners[other]) for one, other in ((2, 3), (3, 0)))
-        wide, high = int(max(top, bottom)), int(max(left, right))
+        wide, high = max(1, int(max(top, bottom))), max(1, int(max(left, right)))
         target = np.array([[0, 0], [wide, 0], [wide, high], [0, high]], np.float32)
         pixels = cv2.warpPerspective(pixels, cv2.getPerspectiveTransform(corners, target), (wide, high))
     # the light on a sheet changes slowly: the lightest for some way around is paper, whatever is printed there

@@ -186,6 +186,13 @@ def _assembled(file: BinaryIO, head: dict[str, Any]) -> tuple[dict[str, Any], by
     return {}, assemble(file, head["types"], msgspec.convert(head["plan"], list[PlannedPage]))
 
 
+def _outlined(file: BinaryIO, head: dict[str, Any]) -> tuple[dict[str, Any], bytes]:
+    from .assemble import outline
+    from .pages import picture
+
+    return {"corners": outline(picture(file, head["media_type"], head["page"]))}, b""
+
+
 def _unlocked(file: BinaryIO, head: dict[str, Any]) -> tuple[dict[str, Any], bytes]:
     from .unlock import unlocked
 
@@ -196,7 +203,7 @@ _Task = Callable[[BinaryIO, dict[str, Any]], tuple[dict[str, Any], bytes]]
 _TASKS: dict[str, _Task] = {
     "read": _read, "page": _render, "formatted": _formatted, "matches": _matches, "sheet": _sheet,
     "words": _words, "recognise": _recognised, "entries": _entries, "entry": _entry,
-    "assemble": _assembled, "unlock": _unlocked,
+    "assemble": _assembled, "unlock": _unlocked, "outline": _outlined,
 }  # fmt: skip
 
 

@@ -175,6 +175,12 @@ class Reader:
         head = {"task": "assemble", "types": list(types), "plan": msgspec.to_builtins(plan)}
         return self._run(head, file, RECOGNISE_SECONDS, patience=None)[1]
 
+    def outline(self, file: BufferedReader, media_type: str, page: int) -> list[float] | None:
+        """Return the corners of the sheet in a photograph. For a reader that recognises; raises as ``page``."""
+        head = {"task": "outline", "media_type": media_type, "page": page}
+        corners: list[float] | None = self._run(head, file, RENDER_SECONDS, READ_SECONDS)[0]["corners"]
+        return corners
+
     def unlocked(self, file: BufferedReader, password: str) -> bytes:
         """Return a PDF without the password that it asks for. Raises ``Unreadable`` where that does not open it."""
         return self._run({"task": "unlock", "password": password}, file, READ_SECONDS, patience=None)[1]

@@ -28,6 +28,14 @@ export const fillingQuery = (number: number) =>
 export const togetherQuery = (number: number) =>
   queryOptions({ queryKey: ['together', number], queryFn: () => told(api.GET('/api/desk/{number}/together', { params: { path: { number } } })), refetchInterval: (query) => (query.state.data?.is_read === false ? 1_500 : false), staleTime: 0, gcTime: 0 })
 
+/** Where the sheet in a photograph is. */
+export const outlineOfQuery = (number: number, page: number) =>
+  queryOptions({
+    queryKey: ['sheet', number, page],
+    queryFn: () => told(api.GET('/api/desk/{number}/pages/{page}/outline', { params: { path: { number, page } } })),
+    staleTime: Infinity,
+  })
+
 /** Where in a stack of pages documents seem to begin. */
 export const beginsQuery = (number: number) =>
   queryOptions({

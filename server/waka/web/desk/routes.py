@@ -179,6 +179,12 @@ def get_begins(path: s.NumberPath) -> Response:
     return reply(sd.Parted(is_read=True, begins=list(found.begins), blank=list(found.blank)))
 
 
+@bp.get("/desk/<int:number>/pages/<int:page>/outline", responses={200: sd.Outlined, **REFUSALS})
+def get_outline(path: s.PagePath) -> Response:
+    """Where the sheet in a photograph is, for a person to mend it."""
+    return reply(sd.Outlined(corners=pages.outline(deps(), person().id, path.number, path.page)))
+
+
 @bp.get("/desk/divider", responses={200: None, 401: s.Problem, 503: s.Problem})
 def get_divider() -> Response:
     """A sheet to print, PDF, that is laid between two documents before they are scanned as a stack."""

@@ -175,6 +175,17 @@ class PageOf(Asked):
     page: int = Field(ge=1, le=100_000)
     turn: int = Field(0, ge=0, le=3, description="Quarters to the right")
     straighten: bool = Field(False, description="A photograph: only the sheet in it, straight and light")
+    corners: list[Annotated[float, Field(ge=0, le=1)]] = Field(
+        default=[],
+        max_length=8,
+        description="Of a sheet, x and y as shares of the photograph, clockwise from the top left; none to find them",
+    )
+
+
+class Outlined(Wire):
+    corners: list[float] | None = Field(
+        description="Of the sheet, see the pages asked for; none where none is plain"
+    )
 
 
 class PagesAsked(Asked):

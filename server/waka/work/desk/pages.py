@@ -32,7 +32,7 @@ from waka.work.office import settings_of
 from .arriving import BOUND, add_beside
 from .filling import clerk_of
 
-__all__ = ["PageOf", "begins", "divider_sheet", "make"]
+__all__ = ["PageOf", "begins", "divider_sheet", "make", "outline"]
 
 MOST_SOURCES, MOST_PAGES, MOST_MADE = 60, 600, 200
 MOST_BYTES = 120 << 20  #: of all sources
@@ -46,6 +46,20 @@ class PageOf:
     page: int  #: from 1
     turn: int = 0  #: quarters to the right
     straighten: bool = False  #: a photograph: only the sheet in it, straight and light
+    corners: Sequence[float] = ()  #: of that sheet, as a person put them; see ``PlannedPage``
+
+
+def outline(deps: Deps, person: PersonId, number: DocumentId, page: int) -> list[float] | None:
+    """Return where the sheet in a photograph is, as ``PlannedPage.corners``; None where none is plain.
+
+    Raises ``NotFound``, ``Unreadable``, ``StillReading``.
+    """
+    document = _waiting(deps, person, number)
+    assert_readable(document)
+    if not (document.media_type or "").startswith("image/") or not 1 <= page <= (document.pages or 0):
+        raise NotFound(f"Page {page} of a photograph, No. {number}")
+    with opened_file(deps, document) as file:
+        return deps.recogniser.outline(file, document.media_type or "", page)
 
 
 def begins(deps: Deps, person: PersonId, number: DocumentId) -> Parted | None:
@@ -100,7 +114,10 @@ def make(deps: Deps, person: PersonId, made: Sequence[Sequence[PageOf]]) -> list
 
 def _plan(numbers: Sequence[DocumentId], some: Sequence[PageOf]) -> list[PlannedPage]:
     return [
-        PlannedPage(numbers.index(page.number), page.page, page.turn % 4, page.straighten) for page in some
+        PlannedPage(
+            numbers.index(page.number), page.page, page.turn % 4, page.straighten, tuple(page.corners)
+        )
+        for page in some
     ]
 
 
