@@ -118,10 +118,25 @@ def desk_pages(page: Page) -> None:
 
 
 def desk_together(page: Page) -> None:
-    page.get_by_role("link", name="scan_00429").click()
-    page.get_by_text("Page 1 of 2").wait_for()
+    page.get_by_role("link", name="Dredging in December").click()
+    page.get_by_title("The text of Dredging in December.eml").wait_for()
     page.keyboard.press("Alt+m")
-    expect(page.get_by_role("dialog").locator("tr.ant-table-row")).to_have_count(1)
+    expect(page.get_by_role("dialog").locator("tr.ant-table-row")).to_have_count(1, timeout=60_000)
+
+
+def desk_outline(page: Page) -> None:
+    page.get_by_role("link", name="IMG_4377").click()
+    page.get_by_text("Page 1 of 1").wait_for()
+    page.keyboard.press("Alt+p")
+    expect(page.get_by_role("dialog").locator(".leaf")).to_have_count(1)
+    page.keyboard.press("o")
+    expect(page.locator(".corner")).to_have_count(4, timeout=60_000)
+
+
+def desk_asking(page: Page) -> None:
+    page.get_by_role("link", name="Dredging in December").click()
+    page.keyboard.press("Alt+q")
+    page.get_by_label("Question").fill("Is this ours to pay?")
 
 
 def keys(page: Page) -> None:
@@ -410,7 +425,7 @@ KEEPERS: list[Callable[[Page], None]] = [
     rules, new_field, rules_kinds, rules_parties, rules_charters, names_of_many, grouping, folder_set,
 ]  # fmt: skip
 VIEWS: list[Callable[[Page], None]] = [
-    desk_with_a_full_slip, desk_with_open_folders, desk_with_a_problem, desk_compared, desk_inside, desk_pages, desk_together, keys, folders, folders_large,
+    desk_with_a_full_slip, desk_with_open_folders, desk_with_a_problem, desk_compared, desk_inside, desk_pages, desk_together, desk_outline, desk_asking, keys, folders, folders_large,
     folders_empty, find, find_nothing, logbook, no_such_place,
 ]  # fmt: skip
 
