@@ -12,6 +12,7 @@ from .zips import Damaged
 if TYPE_CHECKING:
     from PIL import Image
 
+QUALITY = 82  #: of JPEG, of 95
 READ_WIDTH = 1654  #: pixels: A4 at 200 to the inch
 
 
@@ -22,9 +23,14 @@ def count_pages(file: BinaryIO, media_type: str) -> int:
 
 
 def render(file: BinaryIO, media_type: str, page: int, width: int) -> bytes:
-    """Return page number *page* (from 1) as a PNG of *width* pixels, or a picture's own size. Raises ``Damaged``."""
+    """Return page number *page* (from 1) as a JPEG of *width* pixels, or a picture's own size. Raises ``Damaged``.
+
+    Measured on thirty pages: to write a PNG takes five times as long as to draw the page, WebP as long as that, JPEG a
+    fifth. Colours are kept as fine as light, so that red letters stay sharp.
+    """
     out = io.BytesIO()
-    picture(file, media_type, page, width).save(out, "PNG")
+    drawn = picture(file, media_type, page, width).convert("RGB")
+    drawn.save(out, "JPEG", quality=QUALITY, subsampling=0)
     return out.getvalue()
 
 

@@ -122,7 +122,7 @@ class Reader:
         )  # fmt: skip
 
     def page(self, file: BufferedReader, media_type: str, page: int, width: int) -> bytes:
-        """Return a page as PNG. Raises ``Unreadable``, ``StillReading``, ``ReadingAway``."""
+        """Return a page as JPEG. Raises ``Unreadable``, ``StillReading``, ``ReadingAway``."""
         head = {"task": "page", "media_type": media_type, "page": page, "width": width}
         return self._run(head, file, RENDER_SECONDS, PATIENCE)[1]
 

@@ -659,7 +659,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** A page as a PNG picture. */
+        /** A page as a JPEG picture. */
         get: operations["folders_page_picture_documents__int_number__pages__int_page__get"];
         put?: never;
         post?: never;

@@ -160,9 +160,9 @@ def expand(path: s.NumberPath, body: sf.Typed) -> Response:
 
 @bp.get("/documents/<int:number>/pages/<int:page>", responses={200: None, 409: s.Problem, **MISSING})
 def page_picture(path: s.PagePath, query: s.Width) -> Response:
-    """A page as a PNG picture."""
+    """A page as a JPEG picture."""
     shown = looking.page(deps(), person().id, path.number, path.page, query.width, query.version)
-    answer = Response(shown.png, mimetype="image/png")
+    answer = Response(shown.jpeg, mimetype="image/jpeg")
     answer.set_etag(shown.tag)
     # asked again each time, since a right may have ended; the bytes come only when they changed
     answer.headers["Cache-Control"] = "private, no-cache"

@@ -31,7 +31,7 @@ MOST_SHOWN_TEXT = 400_000  #: characters of a text shown as a page
 class Shown:
     """A page as a picture, and what it can be cached by."""
 
-    png: bytes
+    jpeg: bytes
     tag: str
 
 
@@ -66,19 +66,19 @@ def assert_readable(document: Document) -> None:
 def page(
     deps: Deps, person: PersonId, number: DocumentId, page: int, width: int, version: int | None = None
 ) -> Shown:  # fmt: skip
-    """Return a page as PNG. Raises ``NotFound``, ``Unreadable``, ``SourceGone``."""
+    """Return a page as JPEG. Raises ``NotFound``, ``Unreadable``, ``SourceGone``."""
     document = find(deps, person, number, version)
     assert_readable(document)
     if not document.pages or not 1 <= page <= document.pages:
         raise NotFound(f"Page {page} of No. {number}")
     size = next((w for w in WIDTHS if w >= width), WIDTHS[-1])
-    name, tag = f"{page}-{size}.png", f"{document.sha256.hex()[:32]}-{page}-{size}"
-    png = page_cache.get(deps, document.sha256, name)
-    if png is None:
+    name, tag = f"{page}-{size}.jpg", f"{document.sha256.hex()[:32]}-{page}-{size}-j"
+    jpeg = page_cache.get(deps, document.sha256, name)
+    if jpeg is None:
         with opened_file(deps, document) as file:
-            png = deps.reader.page(file, document.media_type or "", page, size)
-        page_cache.put(deps, document.sha256, name, png)
-    return Shown(png, tag)
+            jpeg = deps.reader.page(file, document.media_type or "", page, size)
+        page_cache.put(deps, document.sha256, name, jpeg)
+    return Shown(jpeg, tag)
 
 
 def formatted(
