@@ -12,6 +12,7 @@ from waka.core.fields.evidence.mended import mended, month_mended
     [
         ("0ctober", "October"), ("f120.o0", "£120.00"), ("2O25", "2025"), ("l2/O3/2025", "12/03/2025"), ("1,2O0.OO", "1,200.00"),
         ("Ollie", "Ollie"), ("PO1519", "PO1519"), ("SO12", "SO12"), ("0ff", "0ff"), ("fifty", "fifty"), ("f12", "f12"), ("2025", "2025"), ("A4", "A4"),
+        ("Sl0006161", "SI0006161"), ("lNV-2201", "INV-2201"), ("Bl/4471", "BI/4471"), ("ml250", "ml250"), ("l2345", "12345"), ("All300", "All300"), ("2l0", "210"),
     ],
 )  # fmt: skip
 def test_a_word_is_mended_or_left_as_it_is(word: str, right: str) -> None:

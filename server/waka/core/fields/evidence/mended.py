@@ -10,12 +10,16 @@ from .letters import plain
 _FIGURES = str.maketrans({"O": "0", "o": "0", "Q": "0", "l": "1", "I": "1", "|": "1", "i": "1"})
 _POUND = re.compile(r"^[fFE](?=\d{1,3}(?:[,.]?[\doO]{3})*[.,][\doO]{2}$)")
 _OCTOBER = re.compile(r"^0(?=[a-zA-Z]{3})")
+_CAPITALS = re.compile(
+    r"^(?:[A-Z]{1,4}l[A-Z]{0,3}|l[A-Z]{1,4})(?=[-/.]?\d{3})"
+)  #: before the figures of a number
 _NUMBER = re.compile(r"^[£€$]?[-(]?[\dOoIl|][\dOoIl|.,/:-]*[\dOoIl|]\)?[.,]?$")
 
 
 def mended(word: str) -> str:
     """Return *word*, as long as before: a nought within letters as the letter O, letters within figures as figures."""
     word = _OCTOBER.sub("O", _POUND.sub("£", word))
+    word = _CAPITALS.sub(lambda match: match[0].replace("l", "I"), word)
     figures = sum(c.isdigit() for c in word)
     if figures >= 2 and figures >= len(word) / 3 and _NUMBER.match(word) and not word.isdigit():
         return word.translate(_FIGURES)
