@@ -16,6 +16,7 @@ from waka.records.desk import naming
 from waka.work.changes.ways import filing
 from waka.work.deps import Deps
 from waka.work.desk.filling import filling
+from waka.work.desk.queue import desk
 from waka.work.documents import words
 from waka.work.documents.reading import read_what_waits
 from waka.work.naming.slips import Slip
@@ -106,6 +107,26 @@ def test_words_are_recognised_on_a_photograph_and_found_by_find_once_it_is_filed
             "select text from content c join document d using (sha256) where d.id = %s", (number,)
         ).fetchone()
     assert text is not None and "Mizzen sail repair" in text[0]
+
+
+def test_how_far_the_recognising_of_pages_is_stands_on_the_arrival_while_it_goes_on(
+    filled: SmallDrive, monkeypatch: pytest.MonkeyPatch
+) -> None:
+    page, out = Image.open(io.BytesIO(photographed())), io.BytesIO()
+    page.save(out, "PDF", save_all=True, append_images=[page])
+    number = hand_in(filled.deps, filled.filer, "two pages.pdf", out.getvalue())
+    seen: list[tuple[int | None, int | None]] = []
+
+    def now() -> tuple[int | None, int | None]:
+        [one] = [one for one in desk(filled.deps, filled.filer).waiting if one.id == number]
+        return one.recognising, one.recognising_of
+
+    plain = filled.deps.recogniser.recognise
+    monkeypatch.setattr(
+        filled.deps.recogniser, "recognise", lambda *asked: (seen.append(now()), plain(*asked))[1]
+    )
+    read(filled.deps)
+    assert seen == [(1, 2), (2, 2)] and now() == (None, None)
 
 
 def test_nobody_learns_from_a_slip_of_a_party_that_is_kept_from_them(filled: SmallDrive) -> None:

@@ -166,7 +166,7 @@ export function FilingSlip({ arrival, desk, last, refused, onFile, isFiling, onC
     >
       <div className="sliphead">
         <h2>Filing slip</h2>
-        {filled.isWaiting && <span role="status">the page is being read …</span>}
+        {filled.isWaiting && <span role="status">{arrival.recognising_of && arrival.recognising_of > 1 ? `page ${String(arrival.recognising)} of ${String(arrival.recognising_of)} is being read …` : 'the page is being read …'}</span>}
         <code>No. {number(arrival.number)}</code>
       </div>
       <UnlockNote key={`unlock-${String(arrival.number)}`} arrival={arrival} onOpened={(number) => onTaken([number])} />

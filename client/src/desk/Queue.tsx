@@ -58,6 +58,7 @@ function Row({ arrival, isCurrent }: { arrival: Arrival; isCurrent: boolean }) {
   const facts = [when === 'Today' ? clock(arrival.added_at) : when]
   if (arrival.pages) facts.push(plural(arrival.pages, 'page'))
   if (!arrival.was_read) facts.push('being read')
+  else if (arrival.recognising_of) facts.push(`recognising ${number(arrival.recognising ?? 1)} of ${number(arrival.recognising_of)}`)
   return (
     <Link ref={row} className={isCurrent ? 'row on' : 'row'} to={`/desk/${String(arrival.number)}`} aria-current={isCurrent ? 'true' : undefined}>
       <FileName name={arrival.name} />

@@ -6,7 +6,7 @@ import { firstOf, following, grouped, lackingOf, slipOf } from './model'
 
 const arrival = (number: number, arrival_point: string, later = false): Arrival => ({
   number, arrival_point, later, name: `${String(number)}.pdf`, size: 1, added_at: '2026-11-20T08:00:00Z', was_read: true,
-  media_type: 'application/pdf', pages: 1, trouble: null, fitting_extension: null, same_as: null, holder: null, holder_name: null, holds: false, edition: 1, question: null,
+  media_type: 'application/pdf', pages: 1, trouble: null, fitting_extension: null, same_as: null, holder: null, holder_name: null, holds: false, edition: 1, question: null, recognising: null, recognising_of: null,
   slip: { kind: '', who: '', short: '', when: '', what: '', reference: '', amount: '', folder: null, make: '', extension: null, see_also: null, as_version: false },
 })
 const folder = (id: number, path: string): OutlineEntry => ({

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import gzip
 import secrets
+from collections.abc import Callable
 from io import BufferedReader
 from pathlib import Path
 
@@ -51,10 +52,16 @@ class WordsKept:
         half.replace(path)
 
 
-def all_words(reader: Reader, recogniser: Reader | None, file: BufferedReader) -> tuple[list[Part], bool]:
+def all_words(
+    reader: Reader,
+    recogniser: Reader | None,
+    file: BufferedReader,
+    begins: Callable[[int, int], None] | None = None,
+) -> tuple[list[Part], bool]:
     """Return the parts of *file* with their words, and whether that is all there is.
 
-    Pages that are pictures are recognised where there is a *recogniser*. Raises ``Unreadable``, ``ReadingAway``.
+    Pages that are pictures are recognised where there is a *recogniser*; *begins* is told before each which one it is,
+    from 1, and of how many. Raises ``Unreadable``, ``ReadingAway``.
     """
     parts, unread = reader.words(file)
     if not unread:
@@ -62,7 +69,9 @@ def all_words(reader: Reader, recogniser: Reader | None, file: BufferedReader) -
     if recogniser is None:
         return parts, False
     pages = list(parts[0].pages)
-    for number in unread:
+    for nth, number in enumerate(unread, 1):
+        if begins is not None:
+            begins(nth, len(unread))
         page = recogniser.recognise(file, parts[0].media_type, number)
         if number <= len(pages):
             pages[number - 1] = page

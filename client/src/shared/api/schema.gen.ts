@@ -2399,6 +2399,13 @@ export interface components {
             pages: number | null;
             question: components["schemas"]["ArrivalQuestion"] | null;
             /**
+             * Recognising
+             * @description The page that is being recognised now, from 1
+             */
+            recognising: number | null;
+            /** Recognising Of */
+            recognising_of: number | null;
+            /**
              * Same As
              * @description A filed document with the same bytes
              */

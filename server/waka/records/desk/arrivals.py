@@ -37,6 +37,8 @@ class Queued:
     pages: int | None
     trouble: str | None
     was_read: bool
+    recognising: int | None  #: the page that is being recognised, of ``recognising_of``
+    recognising_of: int | None
     same_as: DocumentId | None  #: a filed document with the same bytes that the person may see
     holder: DocumentId | None  #: the arrival that it was taken out of
     holder_name: str | None

@@ -22,6 +22,7 @@ select document_id from arrival where path = %(path)s
 select d.id, d.name, d.size, d.sha256, d.added_at, a.slip, a.edition, a.later_at is not null as later,
        ap.id as arrival_point_id, ap.name as arrival_point,
        t.media_type, t.extension as fitting_extension, t.pages, t.trouble, t.read_at is not null as was_read,
+       t.recognising, t.recognising_of,
        coalesce((select f.id from document f join folder o on o.id = f.folder_id
         join sight s on s.access_id = o.access_id and s.person_id = %(person)s
         where f.sha256 = d.sha256 and f.state = 'filed' and d.size > 0 order by f.id limit 1),

@@ -33,6 +33,11 @@ def keep(conn: Connection, sha256: bytes, version: int, words: bytes, text: str)
     conn.execute(SQL["keep"], {"sha256": sha256, "version": version, "words": words, "text": text})
 
 
+def recognising(conn: Connection, sha256: bytes, nth: int, of: int) -> None:
+    """Say which page of some bytes is being recognised, from 1, of how many."""
+    conn.execute(SQL["recognising"], {"sha256": sha256, "nth": nth, "of": of})
+
+
 def get(conn: Connection, sha256: bytes, version: int) -> bytes | None:
     found = value(conn, SQL["get"], {"sha256": sha256, "version": version})
     assert found is None or isinstance(found, bytes)

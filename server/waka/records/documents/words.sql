@@ -32,16 +32,22 @@ cross join lateral (
     limit 1) p
 where w.sha256 is null
 
+-- name: recognising
+update content set recognising = %(nth)s, recognising_of = %(of)s where sha256 = %(sha256)s
+
 -- name: keep
 with kept as (
     insert into content_words (sha256, version, words) values (%(sha256)s, %(version)s, %(words)s)
     on conflict (sha256) do update set version = excluded.version, words = excluded.words, read_at = now()
     returning sha256
+), over as (
+    update content set recognising = null, recognising_of = null where sha256 = %(sha256)s and recognising is not null
+        and not (text = '' and %(text)s <> '')
 ), cleared as (
     delete from stuck where part = 'words' and subject = encode(%(sha256)s::bytea, 'hex')
 ), told as (
     -- text that was recognised, where the file itself has none
-    update content c set text = %(text)s from kept
+    update content c set text = %(text)s, recognising = null, recognising_of = null from kept
     where c.sha256 = kept.sha256 and c.text = '' and %(text)s <> '' returning c.sha256
 ), compared as (
     insert into sketch_due select sha256 from told on conflict do nothing

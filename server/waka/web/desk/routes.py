@@ -59,6 +59,7 @@ def _arrival(queued: Queued) -> sd.Arrival:
         media_type=queued.media_type, pages=queued.pages, trouble=queued.trouble,
         fitting_extension=wrong_extension(extension, queued.fitting_extension or ""),
         same_as=queued.same_as, holder=queued.holder, holder_name=queued.holder_name,
+        recognising=queued.recognising, recognising_of=queued.recognising_of,
         question=_question(queued), holds=queued.media_type in HOLDERS, edition=queued.edition,
         slip=sd.Slip(**queued.slip),
     )  # fmt: skip

@@ -109,6 +109,8 @@ class Arrival(Wire):
     holder_name: str | None
     holds: bool = Field(description="It may hold other files")
     question: ArrivalQuestion | None
+    recognising: int | None = Field(description="The page that is being recognised now, from 1")
+    recognising_of: int | None
     edition: int = Field(description="Of the slip: who saves it says which one they saw")
     slip: Slip
 

@@ -55,8 +55,13 @@ def read_words(deps: Deps, digests: Sequence[bytes], stop: threading.Event) -> N
 
 def _read(deps: Deps, unread: Unread) -> None:
     tree, path = place_of(deps, unread)
+
+    def begins(nth: int, of: int) -> None:
+        with deps.db.transaction() as conn:
+            words.recognising(conn, unread.sha256, nth, of)
+
     with tree.reading(path) as file:
-        parts, _ = all_words(deps.reader, deps.recogniser, file)
+        parts, _ = all_words(deps.reader, deps.recogniser, file, begins)
     with deps.db.transaction() as conn:
         words.keep(conn, unread.sha256, VERSION, packed(parts), _recognised(parts))
 
