@@ -10,6 +10,7 @@ from waka.jobs.due import Look
 from waka.work.changes.ways import filing
 from waka.work.desk.filling import Offered, filling
 from waka.work.documents import alike
+from waka.work.naming.preview import preview
 from waka.work.naming.slips import Slip
 
 TODAY = date(2026, 3, 1)
@@ -79,6 +80,37 @@ def test_nothing_is_learned_from_what_a_person_may_not_see(filled: SmallDrive) -
     after = filling(filled.deps, filled.filer, DocumentId(arrival))
     assert before.fields["who"][0].value == "Ketch Provider"
     assert "who" not in after.fields and "what" not in after.fields
+
+
+def led(drive: SmallDrive, number: int, **told: str) -> tuple[str, str, bool] | None:
+    """Where a slip leads, why, and whether that is sure."""
+    arrival = DocumentId(hand_in(drive.deps, drive.filer, f"next{number}.txt", f"paper {number}".encode()))
+    with drive.deps.db.transaction() as conn:
+        lead = preview(conn, drive.filer, arrival, Slip(kind="form", when="9 5 2025", **told)).lead
+    return lead and (lead.path, lead.why.code, lead.sure)
+
+
+def test_what_is_called_the_same_goes_where_its_like_went_whoever_it_is_from(filled: SmallDrive) -> None:
+    for number in range(1, 5):
+        file(filled, number, who=f"Parent {number}", what="Consent form", folder="Trainees")
+        file(filled, number + 10, who=f"Skipper {number}", what="Watch bill", folder="Letters")
+    assert led(filled, 1, who="Parent 9", what="consent FORM") == ("Trainees", "led_by_learned_what", True)
+    assert led(filled, 2, who="Parent 9", what="Watch bill") == ("Letters", "led_by_learned_what", True)
+    assert led(filled, 3, who="Parent 9", what="Mutiny") is None
+
+
+def test_where_a_party_only_leans_is_sure_once_its_like_went_the_same_way(filled: SmallDrive) -> None:
+    for number in range(1, 3):
+        file(filled, number, who="Parent", what="Consent form", folder="Trainees")
+    # two say little; but other papers that are called the same went there, too
+    assert led(filled, 1, who="Parent", what="Note") == ("Trainees", "led_by_learned_party", False)
+    for number in range(3, 6):
+        file(filled, number, who=f"Parent {number}", what="Consent form", folder="Trainees")
+    assert led(filled, 2, who="Parent", what="Consent form") == ("Trainees", "led_by_learned_what", True)
+    # and where they went elsewhere, the party's own way is kept, to be looked at
+    for number in range(6, 12):
+        file(filled, number, who=f"Skipper {number}", what="Watch bill", folder="Letters")
+    assert led(filled, 3, who="Parent", what="Watch bill") == ("Trainees", "led_by_learned_party", False)
 
 
 def test_what_is_read_is_compared_soon_and_what_is_destroyed_no_more(filled: SmallDrive) -> None:

@@ -652,5 +652,6 @@ export const REASONS: Record<string, string> = {
   "led_by_party": "where documents of {name} go",
   "led_by_kind": "where documents of the kind {name} go",
   "led_by_learned_party": "{count} of the last {of} of this kind from {name} went to {path}",
+  "led_by_learned_what": "{count} of the last {of} called “{name}” went to {path}",
   "led_by_learned_kind": "{count} of the last {of} of the kind {name} went to {path}"
 }

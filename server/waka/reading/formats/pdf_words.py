@@ -16,17 +16,25 @@ if TYPE_CHECKING:
 
 MOST_LETTERS = 60_000  #: of a page
 _APART = 0.25  #: of a letter's height: the gap at which a word ends, where no space is written
+MOST_PAGES, LAST_PAGES = (
+    240,
+    2,
+)  #: of a document, whose words are read: all that fields are read from, and far more
 FIRST_PAGES = 6  #: of a document, that are looked at for codes
 COVERED = 0.7  #: of a page, by one picture
 _SIDEWAYS = {90: 1, 180: 2, 270: 3}
 
 
 def words(file: BinaryIO, pages: range | None = None) -> Iterator[PageWords]:
-    """Yield the pages with the words of their text layer."""
+    """Yield the pages with the words of their text layer; those in the middle of a long document without words."""
     with open_pdf(file) as pdf:
         for number in pages or range(len(pdf)):
             if number >= len(pdf):
                 return
+            if MOST_PAGES <= number < len(pdf) - LAST_PAGES:
+                width, height = pdf.get_page_size(number)
+                yield PageWords(width, height, [])
+                continue
             page = pdf[number]
             yield _page(page, number)
             page.close()

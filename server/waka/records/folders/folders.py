@@ -101,11 +101,20 @@ class SuchFiled:
 
 
 def such_filed(
-    conn: Connection, person: PersonId, *, kind: str, party: PartyId | None, latest: int
+    conn: Connection,
+    person: PersonId,
+    *,
+    kind: str,
+    party: PartyId | None,
+    latest: int,
+    what: str | None = None,
 ) -> list[SuchFiled]:
-    """Return where the *latest* documents of a kind stand, of *party* or of any, where the person may file."""
+    """Return where the *latest* documents of a kind stand, of *party* or of any, where the person may file.
+
+    *what*: that they are called, whatever the capitals.
+    """
     args: dict[str, object] = {
-        "person": person, "kind": kind, "party": party, "latest": latest, "back": BACK,
+        "person": person, "kind": kind, "party": party, "latest": latest, "back": BACK, "what": what,
     }  # fmt: skip
     return rows(conn, SQL["such_filed"], args, SuchFiled)
 

@@ -103,7 +103,7 @@ select w.id, s."right" from way w
 left join sight s on s.access_id = w.access_id and s.person_id = %(person)s order by w.depth
 
 -- name: such_filed
--- The latest documents of a kind, of one party or of any, in folders that this person may file in.
+-- The latest documents of a kind, of one party or of any, called something or anything, where this person may file.
 select folder_path(such.folder_id) as path, such."when", such.who from (
     select d.folder_id, d."when", p.name as who, d.id from document d
     join folder f on f.id = d.folder_id and f.removed_at is null
@@ -111,5 +111,6 @@ select folder_path(such.folder_id) as path, such."when", such.who from (
     left join party p on p.id = d.party_id
     where d.kind = %(kind)s and d.state = 'filed' and (d.party_id = %(party)s or %(party)s::bigint is null
         and d.id > (select max(id) - %(back)s from document))
+        and (%(what)s::text is null or lower(d.what) = lower(%(what)s))
     order by d.id desc limit %(latest)s) such
 order by such.id desc

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Sequence
 from dataclasses import dataclass, replace
-from typing import Literal
+from typing import Final, Literal
 
 from psycopg import Connection
 
@@ -23,7 +23,7 @@ from .house import Naming
 from .slips import Understood
 
 LedBy = Literal["charter", "party", "kind", "learned"]
-LEARNED_FROM = 20  #: the latest documents of the same party and kind
+LEARNED_FROM = 20  #: the latest documents of the same kind, and party or title
 LEARNED_FROM_KIND = 40  #: the latest documents of the same kind
 
 
@@ -141,23 +141,39 @@ def _usable(
 
 
 def _learned(conn: Connection, person: PersonId, house: Naming, slip: Understood) -> Lead | None:
-    """Return where documents of the same kind went: of the same party, else of any."""
+    """Return where documents of the same kind went: of the same party, else called the same, else of any.
+
+    Where those of the party only lean somewhere, that is doubtful, unless surer ones went the same way.
+    """
     if slip.kind is None:
         return None
     who = slip.who.name if slip.who is not None else None
     party = house.ids.get(who) if who is not None else None
-    asked = [(party, LEARNED_FROM)] if party is not None else []
-    for of, latest in [*asked, (None, LEARNED_FROM_KIND)]:
-        such = folders.such_filed(conn, person, kind=slip.kind, party=of, latest=latest)
-        found = place([Filed(path=one.path, when=one.when, who=one.who) for one in such], slip.when, who)
-        if found is None or (of is None and not found.is_sure):
+    leaning: Lead | None = None
+    for way in _WAYS:
+        told = {"party": who, "what": slip.what, "kind": house.kinds.get(slip.kind, slip.kind)}[way]
+        if not told or (way == "party" and party is None):
             continue
-        told = who if of is not None else house.kinds.get(slip.kind, slip.kind)
-        why = said(
-            "led_by_learned_party" if of is not None else "led_by_learned_kind",
-            count=found.count, of=found.of, name=told or "", path=found.example or "Drive",
+        such = folders.such_filed(
+            conn, person, kind=slip.kind, party=party if way == "party" else None,
+            what=slip.what if way == "what" else None, latest=LEARNED_FROM_KIND if way == "kind" else LEARNED_FROM,
         )  # fmt: skip
+        found = place([Filed(path=one.path, when=one.when, who=one.who) for one in such], slip.when, who)
+        if found is None or (way != "party" and not found.is_sure):
+            continue
+        why = said(
+            _WHY_LEARNED[way], count=found.count, of=found.of, name=told, path=found.example or "Drive"
+        )
         lead = _usable(conn, person, "learned", why, found.path.split("/") if found.path else [])
-        if lead is not None:
-            return replace(lead, sure=found.is_sure)
-    return None
+        if lead is None or (leaning is not None and leaning.path != lead.path):
+            continue
+        if found.is_sure:
+            return lead
+        leaning = replace(lead, sure=False)
+    return leaning
+
+
+_WAYS: Final = ("party", "what", "kind")
+_WHY_LEARNED: Final = {
+    "party": "led_by_learned_party", "what": "led_by_learned_what", "kind": "led_by_learned_kind",
+}  # fmt: skip
