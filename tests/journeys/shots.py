@@ -1,8 +1,10 @@
 """Takes the pictures of docs/screenshots from the demo: python -m tests.journeys.shots (bin/shots)."""
 
 import io
+import random
 import sys
 import tempfile
+from datetime import date
 from pathlib import Path
 
 import pypdfium2
@@ -13,10 +15,13 @@ from tests.conftest import serving
 from tests.journeys.conftest import CHROMIUM, FLAGS, fill_slip, pick, sign_in
 from tests.support import Server, leave_slips_empty, world
 from tests.work.test_pages import stack
+from waka.demo.filed import invoice
+from waka.demo.papers import pdf
 from waka.settings import CHECKOUT
 
 OUT = CHECKOUT / "docs" / "screenshots"
 STAMPED, STACK = "scan_00433.pdf", "scan_00434.pdf"
+BILLS = ("scan_00435.pdf", "scan_00436.pdf", "scan_00437.pdf")
 
 
 def desk(page: Page) -> None:
@@ -51,6 +56,18 @@ def parting(page: Page) -> None:
     expect(page.get_by_role("button", name="Part into 3 documents")).to_be_visible(timeout=120_000)
 
 
+def together(page: Page) -> None:
+    """Several bills from one sender, looked over in a table."""
+    page.goto("/desk")
+    for bill in BILLS:  # what somebody looks at is read before all others
+        page.get_by_role("link", name=bill).click()
+        expect(page.get_by_label("Who", exact=True)).to_have_value("Marlow Rope & Canvas", timeout=120_000)
+    page.keyboard.press("Alt+m")
+    expect(page.get_by_role("dialog").locator("tr.ant-table-row").nth(3)).to_be_visible()
+    expect(page.locator(".becomes .path").nth(3)).to_be_visible()
+    page.get_by_role("dialog").get_by_label("What of").first.focus()
+
+
 def folders(page: Page) -> None:
     page.goto("/folders")
     for name in ("Finance", "Invoices", "2026"):
@@ -70,15 +87,6 @@ def logbook(page: Page) -> None:
     page.goto("/logbook")
     page.get_by_label("Where did this path go?").fill("minutes_nov.docx")
     expect(page.get_by_text("is now")).to_be_visible()
-
-
-def details(page: Page) -> None:
-    page.goto("/find?q=harbour")
-    page.goto("/folders")
-    page.locator(".outline a", has_text="Letters").click()
-    page.locator(".tablerow").first.click()
-    page.keyboard.press("Space")
-    expect(page.locator(".details.wide")).to_be_visible()
 
 
 def pages(page: Page) -> None:
@@ -271,6 +279,10 @@ def _hand_in(server: Server) -> None:
     page.gen_content()
     paper.save(server.settings.arrivals / "Front office scanner" / STAMPED)
     (server.settings.arrivals / "Front office scanner" / STACK).write_bytes(stack())
+    rng = random.Random(7)
+    for name, day in zip(BILLS, (4, 9, 16), strict=True):
+        data = pdf(invoice("mrc", date(2026, 11, day), f"{4600 + day}", rng))
+        (server.settings.arrivals / "Front office scanner" / name).write_bytes(data)
 
 
 def _take_all(server: Server) -> None:
@@ -284,7 +296,7 @@ def _take_all(server: Server) -> None:
             page.goto("/")
             page.get_by_label("Sign-in").wait_for()
             sign_in(page)
-            for show in (desk, same, parting, find, logbook) if scheme == "light" else (desk,):
+            for show in (desk, same, parting, together, find, logbook) if scheme == "light" else (desk,):
                 show(page)
                 take(page, show.__name__ if scheme == "light" else f"{show.__name__}-dark")
             context.close()
@@ -292,7 +304,7 @@ def _take_all(server: Server) -> None:
         page = context.new_page()
         page.goto("/")
         sign_in(page, "magnus")
-        for show in (details, pages, rights, rules, patterns, renaming, office, storage, versions):
+        for show in (pages, rights, rules, patterns, renaming, office, storage, versions):
             show(page)
             take(page, show.__name__)
         chosen(page)
