@@ -8,7 +8,8 @@ from pathlib import Path
 import pytest
 from playwright.sync_api import Browser, Page, Route, expect, sync_playwright
 
-from tests.support import Server
+from tests.conftest import serving
+from tests.support import Server, World
 from waka.demo.make import PASSWORD
 
 expect.set_options(timeout=15_000)  # a busy machine is slow, not wrong
@@ -109,3 +110,16 @@ def wait_on(page: Page, holds: Callable[[], bool], what: str, seconds: float = 3
             f"waited until {what}; there is:\n{page.locator('body').aria_snapshot()}"
         )
         page.wait_for_timeout(20)
+
+
+@pytest.fixture(scope="module")
+def one_server(the_world: World, tmp_path_factory: pytest.TempPathFactory) -> Iterator[Server]:
+    """A server for all tests of a module, which only look."""
+    with serving(the_world, tmp_path_factory.mktemp("views") / "home") as server:
+        server.start()
+        yield server
+
+
+@pytest.fixture(scope="module", params=["light", "dark"])
+def scheme(request: pytest.FixtureRequest) -> str:
+    return str(request.param)

@@ -196,6 +196,7 @@ def test_a_stack_is_parted_by_key_and_photographs_are_joined_and_straightened(
     for at, turned in ((1, 4.0), (2, -6.0)):
         (scanner / f"photo {at}.jpg").write_bytes(photograph(turned))
     desk.get_by_role("link", name="stack 0007.pdf").click(timeout=60_000)
+    expect(desk.get_by_text("Page 1 of 6")).to_be_visible(timeout=60_000)
     desk.keyboard.press("Alt+p")
     dialog = desk.get_by_role("dialog", name="Pages")
     # where documents begin is found, and the blank sheet between them left out
@@ -225,6 +226,7 @@ def test_a_stack_is_parted_by_key_and_photographs_are_joined_and_straightened(
     expect(desk.get_by_text("Page 1 of 4")).to_be_visible(timeout=30_000)
     # two photographs become one straight document
     desk.get_by_role("link", name="photo 1.jpg").click()
+    expect(desk.get_by_text("Page 1 of 1")).to_be_visible(timeout=60_000)
     desk.keyboard.press("Alt+p")
     dialog.get_by_role("combobox", name="Add pages of another arrival").click()
     desk.keyboard.type("photo 2")

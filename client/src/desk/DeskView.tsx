@@ -181,11 +181,11 @@ export function DeskView() {
               <Button type="link" size="small" disabled={current === null} onClick={toAsk}>
                 Ask <kbd>Alt Q</kbd>
               </Button>
-              <Button type="link" size="small" disabled={current === null} onClick={discard}>
-                Discard <kbd>Alt Del</kbd>
-              </Button>
               <Button type="link" size="small" aria-label="What was discarded" onClick={() => setDiscardedShown(true)}>
                 Discarded …
+              </Button>
+              <Button type="link" size="small" disabled={current === null} onClick={discard}>
+                Discard <kbd>Alt Del</kbd>
               </Button>
             </div>
           )}

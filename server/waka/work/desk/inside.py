@@ -7,16 +7,16 @@ from collections.abc import Sequence
 from dataclasses import dataclass
 
 from waka.core.ids import DocumentId, PersonId
-from waka.errors import BadRequest, NotAllowed, NotFound, TooLarge
+from waka.errors import BadRequest, TooLarge
 from waka.reading.entries import Refused
 from waka.records.desk import arrivals
 from waka.records.documents.documents import Document
-from waka.records.people import people
 from waka.work.deps import Deps
-from waka.work.documents.looking import assert_readable, find, opened_file
+from waka.work.documents.looking import assert_readable, opened_file
 
-from .arriving import BOUND, add_beside
+from .arriving import add_beside
 from .uploading import KEPT_FREE
+from .waiting import assert_loose, assert_may_hand_in, waiting
 
 HOLDERS = ("application/zip", "message/rfc822", "application/vnd.ms-outlook", "application/mbox")
 
@@ -34,14 +34,7 @@ class Held:
 
 def inside(deps: Deps, person: PersonId, number: DocumentId) -> list[Held]:
     """Return the files in an arrival; [] where it holds none. Raises ``NotFound``, ``Unreadable``."""
-    return _inside(deps, _waiting(deps, person, number))
-
-
-def _waiting(deps: Deps, person: PersonId, number: DocumentId) -> Document:
-    document = find(deps, person, number)
-    if document.state != "waiting":
-        raise NotFound(f"No. {number} on the desk")
-    return document
+    return _inside(deps, waiting(deps, person, number))
 
 
 def _inside(deps: Deps, document: Document) -> list[Held]:
@@ -64,12 +57,9 @@ def take_out(deps: Deps, person: PersonId, number: DocumentId, places: Sequence[
     They come to the same arrival point, and so are seen by the same people. Raises ``NotFound``, ``NotAllowed``,
     ``BadRequest`` for what is refused, ``TooLarge`` where there is no room, ``Unreadable``, ``DriveTrouble``.
     """
-    document = _waiting(deps, person, number)
-    with deps.db.transaction() as conn:
-        if not people.may_file_anywhere(conn, person):
-            raise NotAllowed("You may look things up here, but not hand in documents.")
-    if document.arrival_path is not None and document.arrival_path.startswith(BOUND + b"/"):
-        raise BadRequest("It is on its way to a folder.", mend="File it first.")
+    document = waiting(deps, person, number)
+    assert_may_hand_in(deps, person)
+    assert_loose(document)
     held = {one.at: one for one in _inside(deps, document)}
     wanted = [held[at] for at in dict.fromkeys(places) if at in held]
     refused = next((one for one in wanted if one.refused is not None), None)

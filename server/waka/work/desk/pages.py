@@ -17,20 +17,20 @@ from pathlib import Path
 from waka.core.fields.evidence.parting import Parted, parted
 from waka.core.ids import DocumentId, PersonId
 from waka.core.names import split_extension
-from waka.errors import BadRequest, NotAllowed, NotFound
+from waka.errors import BadRequest, NotFound
 from waka.reading.assemble import PlannedPage
 from waka.reading.divider import divider_sheet
 from waka.records.documents.documents import Document
-from waka.records.people import people
 from waka.work.changes.ways import discarding
 from waka.work.deps import Deps
 from waka.work.documents import words
-from waka.work.documents.looking import assert_readable, find, opened_file
+from waka.work.documents.looking import assert_readable, opened_file
 from waka.work.documents.papers import as_parts
 from waka.work.office import settings_of
 
-from .arriving import BOUND, add_beside
+from .arriving import add_beside
 from .filling import clerk_of
+from .waiting import assert_loose, assert_may_hand_in, waiting
 
 __all__ = ["PageOf", "begins", "divider_sheet", "make", "outline"]
 
@@ -54,7 +54,7 @@ def outline(deps: Deps, person: PersonId, number: DocumentId, page: int) -> list
 
     Raises ``NotFound``, ``Unreadable``, ``StillReading``.
     """
-    document = _waiting(deps, person, number)
+    document = waiting(deps, person, number)
     assert_readable(document)
     if not (document.media_type or "").startswith("image/") or not 1 <= page <= (document.pages or 0):
         raise NotFound(f"Page {page} of a photograph, No. {number}")
@@ -64,7 +64,7 @@ def outline(deps: Deps, person: PersonId, number: DocumentId, page: int) -> list
 
 def begins(deps: Deps, person: PersonId, number: DocumentId) -> Parted | None:
     """Return where documents seem to begin in an arrival; None while its pages wait to be read. Raises ``NotFound``."""
-    document = _waiting(deps, person, number)
+    document = waiting(deps, person, number)
     parts = words.of(deps, document.sha256)
     if document.pages == 1:
         return Parted([1], [])  # and be it blank: it is not a sheet between others
@@ -85,9 +85,7 @@ def make(deps: Deps, person: PersonId, made: Sequence[Sequence[PageOf]]) -> list
     """
     if not made or not all(made) or len(made) > MOST_MADE or sum(map(len, made)) > MOST_PAGES:
         raise BadRequest("There is no document without a page.", mend="Leave out what has none.")
-    with deps.db.transaction() as conn:
-        if not people.may_file_anywhere(conn, person):
-            raise NotAllowed("You may look things up here, but not hand in documents.")
+    assert_may_hand_in(deps, person)
     numbers = list(dict.fromkeys(page.number for some in made for page in some))
     sources = [_source(deps, person, number) for number in numbers]
     if len(sources) > MOST_SOURCES or sum(one.size for one in sources) > MOST_BYTES:
@@ -121,18 +119,10 @@ def _plan(numbers: Sequence[DocumentId], some: Sequence[PageOf]) -> list[Planned
     ]
 
 
-def _waiting(deps: Deps, person: PersonId, number: DocumentId) -> Document:
-    document = find(deps, person, number)
-    if document.state != "waiting" or document.arrival_path is None:
-        raise NotFound(f"No. {number} on the desk")
-    return document
-
-
 def _source(deps: Deps, person: PersonId, number: DocumentId) -> Document:
-    document = _waiting(deps, person, number)
+    document = waiting(deps, person, number)
     assert_readable(document)
-    if document.arrival_path is not None and document.arrival_path.startswith(BOUND + b"/"):
-        raise BadRequest(f"“{document.name}” is on its way to a folder.", mend="File it first.")
+    assert_loose(document)
     return document
 
 

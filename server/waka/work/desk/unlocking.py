@@ -3,13 +3,13 @@
 from __future__ import annotations
 
 from waka.core.ids import DocumentId, PersonId
-from waka.errors import BadRequest, NotAllowed, NotFound, Unreadable
-from waka.records.people import people
+from waka.errors import BadRequest, Unreadable
 from waka.work.changes.ways import discarding
 from waka.work.deps import Deps
-from waka.work.documents.looking import find, opened_file
+from waka.work.documents.looking import opened_file
 
-from .arriving import BOUND, add_beside
+from .arriving import add_beside
+from .waiting import assert_loose, assert_may_hand_in, waiting
 
 
 def unlock(deps: Deps, person: PersonId, number: DocumentId, password: str) -> DocumentId:
@@ -18,16 +18,11 @@ def unlock(deps: Deps, person: PersonId, number: DocumentId, password: str) -> D
     Raises ``NotFound``, ``NotAllowed``, ``BadRequest`` where the password does not open it, ``Unreadable``,
     ``DriveTrouble``.
     """
-    document = find(deps, person, number)
-    if document.state != "waiting" or document.arrival_path is None:
-        raise NotFound(f"No. {number} on the desk")
-    with deps.db.transaction() as conn:
-        if not people.may_file_anywhere(conn, person):
-            raise NotAllowed("You may look things up here, but not hand in documents.")
+    document = waiting(deps, person, number)
+    assert_may_hand_in(deps, person)
     if document.trouble != "locked" or document.media_type != "application/pdf":
         raise BadRequest(f"“{document.name}” is no PDF that asks for a password.")
-    if document.arrival_path.startswith(BOUND + b"/"):
-        raise BadRequest(f"“{document.name}” is on its way to a folder.", mend="File it first.")
+    assert_loose(document)
     with opened_file(deps, document) as file:
         try:
             data = deps.reader.unlocked(file, password)
