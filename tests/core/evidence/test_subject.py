@@ -7,7 +7,7 @@ from hypothesis import strategies as st
 from tests.core.evidence.test_page import page, row
 from waka.core.fields.evidence.context import Paper
 from waka.core.fields.evidence.page import Word, lines_of
-from waka.core.fields.evidence.subject import MOST_LETTERS, MOST_WORDS, subjects
+from waka.core.fields.evidence.subject import MOST_LETTERS, MOST_WORDS, first_line, subjects
 
 
 def said(top: float, *cells: tuple[str, float]) -> list[Word]:
@@ -45,6 +45,26 @@ HEAD = said(300, ("Description", 40), ("Amount", 400))
 def test_a_subject_is_found_where_papers_say_it(rows: list[list[Word]], sort: str, found: str | None) -> None:
     told = subjects(Paper(lines_of([page(*rows)])), sort, None)
     assert (told[0].value if told else None) == found
+
+
+@pytest.mark.parametrize(
+    ("lines", "found"),
+    [
+        (["Fire Safety Policy", "Owner: Dov Pellinger"], "Fire Safety Policy"),
+        (["My grandmother's theatre", "Written on 16 March 2025."], "My grandmother's theatre"),
+        (["Freya Lindqvist", "The crossing of the bar"], "The crossing of the bar"),
+        (["9 April 2025 in the evening", "Kilbray Yard and Sons"], None),
+        (["14 Harbour Street", "Tern Point"], None),
+        (["One", "Two", "Three", "Four", "A title that stands too low"], None),
+    ],
+)
+def test_a_title_that_nothing_tells_is_the_first_line_that_is_no_name_no_day_and_no_address(
+    lines: list[str], found: str | None
+) -> None:
+    paper = Paper(lines_of([page(*(said(40 + 16 * at, (line, 40)) for at, line in enumerate(lines)))]))
+    told = list(first_line(paper))
+    assert [one.value for one in told] == ([found] if found else [])
+    assert all(one.why == "first" for one in told)  # and so it is looked at
 
 
 def test_a_worksheet_is_called_by_its_number_and_its_task() -> None:

@@ -19,7 +19,7 @@ from .own_number import numbers, own_numbers
 from .page import Page, lines_of
 from .senders import Office, Senders
 from .sorts import KIND_OF, Sorted, sorted_paper
-from .subject import subjects
+from .subject import first_line, subjects
 from .total import currency, priced, totals
 
 T = TypeVar("T")
@@ -200,6 +200,7 @@ class Clerk:
             return Read(
                 sorts=sorts,
                 kind="other",
+                what=list(first_line(paper)),
                 when=[one for one in own_dates(paper, days, sort) if one.why.startswith("own")],
             )
         return Read(

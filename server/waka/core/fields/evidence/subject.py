@@ -7,8 +7,10 @@ from collections.abc import Iterator, Sequence
 from statistics import median
 
 from .context import Found, Paper, in_one_column, merged
+from .dates import spots
 from .labels import label
 from .letters import plain
+from .names_on_paper import ORGANISATION, STREET, TITLE_OF_PERSON, is_label
 from .page import Cell, Line
 from .sums import sums
 
@@ -25,6 +27,7 @@ LABELLED, UNDER_GREETING, OVER_GREETING, CHARGED, PRICED, LARGEST, ENTITLED = (
     3.0,
 )
 CALLED = 1.0
+FIRST_LINES = 4  #: of a page, in which a title is looked for that nothing else tells
 LARGER = 1.25  #: times the usual height of letters, that a title is set in
 MOST_LINES = 4  #: below the head of a table, that are looked at
 APART = 1.5  #: heights that a line of subject stands apart from the text below it
@@ -112,10 +115,38 @@ def _large(paper: Paper, sort: str, title: Cell | None) -> Iterator[Found[str]]:
             )
     if sort == "coursework" and _may_be_subject(lines[0]):
         yield from _told(lines[0].cells[0], 0, LARGEST - 0.4, "first")
+    elif sort == "coursework":
+        yield from first_line(paper, LARGEST - 1.6)
     large = [line for line in lines if line.height > LARGER * usual and _may_be_subject(line)]
     for line in sorted(large, key=lambda one: -one.height)[:2]:
         if line.cells[0] is not title and len(line.cells[0].words) > 2:
             yield from _told(line.cells[0], 0, LARGEST, "large")
+
+
+_DOCUMENT = re.compile(
+    r"\b(?:policy|plan|list|notes?|programme|schedule|agreement|contract|budget|proposal|rules|guide|review|rota|map|manual|"
+    r"inventory|register|summary|essay|story|diary|log|plan|liste|regeln|vertrag|contrat|regels|umowa)$"
+)
+
+
+def first_line(paper: Paper, score: float = CALLED) -> Iterator[Found[str]]:
+    """Yield the first of the topmost lines that may be a title: no name, no address, no day. To be looked at."""
+    for line in paper.first_page[:FIRST_LINES]:
+        if not line.cells or not _may_be_subject(line):
+            continue
+        text, cell = plain(line.text), line.cells[0]
+        words = cell.text.split()
+        is_capital = len(words) <= 4 and all(word[0].isupper() for word in words)
+        is_name = is_capital or TITLE_OF_PERSON.match(text) or ORGANISATION.search(text)
+        if (
+            (is_name and not _DOCUMENT.search(text))
+            or STREET.search(text)
+            or spots(cell.text)
+            or is_label(cell.text)
+        ):
+            continue
+        yield from _told(cell, 0, score, "first")
+        return
 
 
 def _told(cell: Cell, start: int, score: float, why: str) -> Iterator[Found[str]]:
