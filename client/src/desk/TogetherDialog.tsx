@@ -13,7 +13,7 @@ import { SegmentedName } from '../shared/SegmentedName'
 import { worded } from '../shared/said'
 import { typedIn } from '../shared/fields'
 import type { Offers } from './filling'
-import { COLUMNS, filedAs, inTheWay, lookedAt, placeOf, rowOf, toLookAt, typedInto, type Row } from './together'
+import { COLUMNS, filedAs, inTheWay, lookedAt, placeOf, isDoubtfulAsAWhole, rowOf, toLookAt, typedInto, WHOLE, type Row } from './together'
 import { keeper } from './useSlip'
 
 interface Props {
@@ -121,13 +121,16 @@ function Slips({ waiting, alike, onFiled }: Props & { alike: { number: number; f
               title: 'Arrival',
               key: 'name',
               width: 186,
-              render: (_, row) => (
-                <Checkbox className="tick" checked={!row.isOut} onChange={() => change(row.number, (now) => ({ ...now, isOut: !now.isOut }))}>
+              render: (_, row, nth) => (
+                <span data-cell={`${String(row.number)}-${WHOLE}`}>
+                <Checkbox className="tick" checked={!row.isOut} onFocus={() => change(row.number, (now) => lookedAt(now, WHOLE))} onChange={() => change(row.number, (now) => ({ ...now, isOut: !now.isOut }))}>
                   <span className="arrivalname">
                     <FileName name={row.name} />
                     {row.here !== null && <small className="wait">here already: No. {number(row.here)}</small>}
+                    {isDoubtfulAsAWhole(row, previews[nth]) && <small className="wait">look: its kind, party or place</small>}
                   </span>
                 </Checkbox>
+                </span>
               ),
             },
             ...COLUMNS.map((code) => ({

@@ -25,6 +25,16 @@ test('what is missing is gone to first, then what is doubtful, until it had the 
   expect(toLookAt(lookedAt(row, 'what'), preview())).toEqual([])
 })
 
+test('a kind, a party, a further field or a place that is doubtful has the row itself looked at first', () => {
+  const row = lookedAt(rowOf(arrival, EMPTY, { ...offers, who: offer('Marlow Rope & Canvas', false) }, null), 'what')
+  expect(toLookAt(row, preview())).toEqual(['row'])
+  expect(toLookAt(lookedAt(row, 'row'), preview())).toEqual([])
+  const sure = lookedAt(rowOf(arrival, EMPTY, offers, null), 'what')
+  const leaning = preview({ lead: { path: 'Finance/2026', make: '', folder: { id: 3, path: 'Finance' }, sure: false } })
+  expect(toLookAt(sure, leaning)).toEqual(['row'])
+  expect(toLookAt(sure, preview())).toEqual([])
+})
+
 test.each([
   [undefined, 'asked'],
   [preview(), null],

@@ -50,9 +50,19 @@ export function placeOf(preview: Preview | undefined, into: number | null): stri
   return `${where}/${preview?.name ?? ''}`
 }
 
+/** What stands for a row itself, among the fields that had the cursor. */
+export const WHOLE = 'row'
+
+/** Whether what has no column is doubtful: the kind, the party, a further field, or where it leads. */
+export function isDoubtfulAsAWhole(row: Row, preview: Preview | undefined): boolean {
+  const doubtful = doubtfulIn(row.slip, row.offers, new Set())
+  return doubtful.some((code) => !(COLUMNS as readonly string[]).includes(code)) || (row.slip.folder === null && preview?.lead?.sure === false)
+}
+
 /** What has to be looked at before a row is filed: what is missing first, then what is doubtful. */
 export function toLookAt(row: Row, preview: Preview | undefined): string[] {
   const lacking = lackingOf(row.slip, preview)
   const doubtful = doubtfulIn(row.slip, row.offers, row.looked)
-  return [...COLUMNS.filter((code) => lacking.includes(code)), ...COLUMNS.filter((code) => doubtful.includes(code) && !lacking.includes(code) && typedIn(row.slip, code) !== '')]
+  const whole = isDoubtfulAsAWhole(row, preview) && !row.looked.has(WHOLE) ? [WHOLE] : []
+  return [...whole, ...COLUMNS.filter((code) => lacking.includes(code)), ...COLUMNS.filter((code) => doubtful.includes(code) && !lacking.includes(code) && typedIn(row.slip, code) !== '')]
 }

@@ -8,6 +8,7 @@ work, what several ask for is made once, and trouble is remembered: so a bad fil
 
 from __future__ import annotations
 
+import hashlib
 import json
 import os
 import threading
@@ -78,7 +79,9 @@ class _Task:
 
     @property
     def key(self) -> str:
-        return json.dumps([*self.file, self.head], sort_keys=True)
+        # as a digest: what is asked may hold a password, and keys are remembered where there was trouble
+        told = json.dumps([*self.file, self.head], sort_keys=True)
+        return hashlib.sha256(told.encode()).hexdigest()
 
 
 class Reader:
