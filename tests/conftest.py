@@ -9,6 +9,7 @@ import pytest
 from argon2 import PasswordHasher
 from hypothesis import HealthCheck, settings
 
+from tests import templates
 from tests.support import EMPTY, Server, World, free_port, world
 from waka.launch import opened
 from waka.work.deps import Deps
@@ -18,6 +19,8 @@ from waka.work.people import signing_in
 COSTLY = signing_in._hasher
 signing_in._hasher = PasswordHasher(time_cost=1, memory_cost=8, parallelism=1)
 LONG = os.environ.get("WAKA_TEST_LONG") == "1"
+
+templates.use(templates.place)
 
 settings.register_profile(
     "short", max_examples=200, deadline=None, suppress_health_check=[HealthCheck.too_slow],

@@ -17,6 +17,8 @@ from functools import cache
 from pathlib import Path
 from typing import Any
 
+from tests import templates
+
 
 @dataclass
 class Started:
@@ -60,7 +62,7 @@ class _Loaded:
         ours, theirs = socket.socketpair()
         with theirs:
             self._process = subprocess.Popen(
-                [sys.executable, "-m", "tests.loaded", str(theirs.fileno())],
+                [sys.executable, "-m", "tests.loaded", str(theirs.fileno()), templates.place()],
                 pass_fds=[theirs.fileno()], stdin=subprocess.DEVNULL, cwd=Path(__file__).parents[1],
                 env={**os.environ, "PYTHONPATH": os.pathsep.join(sys.path)},
             )  # fmt: skip
@@ -84,11 +86,12 @@ def _loaded() -> _Loaded:
     return _Loaded()
 
 
-def _serve(fd: int) -> None:
+def _serve(fd: int, folder: str) -> None:
     import waka.cli
     import waka.jobs.run
     import waka.web.app  # noqa: F401
 
+    templates.use(lambda: folder)
     line = socket.socket(fileno=fd).makefile("rw")
     for text in line:
         what = json.loads(text)
@@ -138,4 +141,4 @@ def _run(what: dict[str, Any]) -> None:
 
 
 if __name__ == "__main__":
-    _serve(int(sys.argv[1]))
+    _serve(int(sys.argv[1]), sys.argv[2])

@@ -77,7 +77,7 @@ def filed(world: World, folder: Path, corpus: Path, learned: int, count: int, ho
 def told(name: str, some: Sequence[Filed]) -> list[str]:
     keys = sorted(one.keys for one in some if one.is_done)
     wrong = Counter(code for one in some for code in one.wrong)
-    seconds = sorted(one.seconds for one in some if one.is_done)
+    seconds = sorted(one.seconds for one in some if one.seconds)
     return [
         f"| {name} | {len(some)} | {statistics.fmean(keys):.1f} | {keys[len(keys) // 2]} | {keys[int(len(keys) * 0.9)]} |"
         f" {sum(not one.wrong for one in some) / len(some):.0%} | {seconds[len(seconds) // 2] * 1000:.0f} ms |"

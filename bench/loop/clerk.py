@@ -27,6 +27,29 @@ SEEN = """() => {
   }
 }"""
 
+#: Tells, by the browser's own clock, when after an Enter another slip is drawn with its fields filled in.
+WATCHED = """number => {
+  window.shownAfter = null
+  document.addEventListener('keydown', event => {
+    const began = event.timeStamp
+    const look = () => {
+      const at = document.querySelector('.sliphead code')?.textContent ?? ''
+      const fields = [...document.querySelectorAll('.slip .fields :is(input, textarea)')]
+      const picture = document.querySelector('img.sheet')
+      const isShown = at !== number && fields.some(field => field.value !== '') && (!picture || (picture.complete && picture.naturalWidth > 0))
+      if (isShown) window.shownAfter = performance.now() - began
+      else if (performance.now() - began < 5000) requestAnimationFrame(look)
+    }
+    requestAnimationFrame(look)
+  }, { capture: true, once: true })
+}"""
+CHOICES = """() => [...document.querySelectorAll('.ant-select-dropdown:not(.ant-select-dropdown-hidden) .ant-select-item-option')].map(
+  option => ({
+    text: option.querySelector('.ant-select-item-option-content').firstChild.textContent.trim(),
+    isActive: option.classList.contains('ant-select-item-option-active'),
+  }))"""
+PREFIXES = (2, 3, 5)  #: letters typed before the choices are looked at
+
 
 @dataclass
 class Filed:
@@ -35,7 +58,7 @@ class Filed:
     path: str
     keys: int = 0
     wrong: list[str] = field(default_factory=list)  #: fields that had to be corrected
-    seconds: float = 0.0  #: from the last Enter until the next slip is filled in
+    seconds: float = 0.0  #: from the last Enter until the next page and slip are drawn, filled in; 0.0 after the last
     is_done: bool = False
 
 
@@ -82,22 +105,23 @@ class Clerk:
             self._type(_short_way(paper.folder))
             self._press("Enter")
             self._page.wait_for_timeout(150)
-        began = time.monotonic()
         for _ in range(MOST_ENTERS):
-            began = time.monotonic()
+            self._page.evaluate(WATCHED, number)
             self._press("Enter")
-            self._page.wait_for_timeout(60)
-            for _ in range(20):
+            for _ in range(25):
+                self._page.wait_for_timeout(25)
                 if self.seen()["number"] != number:
                     done.is_done = True
                     break
-                self._page.wait_for_timeout(25)
             if done.is_done:
                 break
-        while not self.seen()["when"] and time.monotonic() - began < 3:
-            self._page.wait_for_timeout(10)
-        done.seconds = time.monotonic() - began
         done.keys = self._keys
+        if done.is_done and self.seen()["number"]:
+            shown = None
+            while shown is None:
+                self._page.wait_for_timeout(20)
+                shown = self._page.evaluate("() => window.shownAfter")
+            done.seconds = shown / 1000
         return done
 
     def _is_right(self, code: str, paper: Paper, shown: str) -> bool:
@@ -132,12 +156,32 @@ class Clerk:
             case "when" if told:
                 day = date.fromisoformat(told)
                 self._type(f"{day.day} {day.month} {day:%y}")
-            case "what":
-                self._type(told or paper.kind)
-            case "who":
-                self._type(told)
+            case _ if told or code == "what":
+                self._type_until_offered(code, told or paper.kind, paper)
             case _:
-                self._type(told) if told else self._press("Delete")
+                self._press("Delete")
+
+    def _type_until_offered(self, code: str, text: str, paper: Paper) -> None:
+        """Type a value; once what is right is among the choices beneath, go to it and take it."""
+        done = 0
+        for length in PREFIXES:
+            if length >= len(text):
+                break
+            self._type(text[done:length])
+            done = length
+            self._page.wait_for_timeout(250)
+            choices = self._page.evaluate(CHOICES)
+            right = [at for at, choice in enumerate(choices) if self._is_right(code, paper, choice["text"])]
+            if right:
+                at = next((at for at, choice in enumerate(choices) if choice["isActive"]), -1)
+                for _ in range(right[0] - at):
+                    self._press("ArrowDown")
+                self._press("Enter")
+                self._page.wait_for_timeout(60)
+                if self._is_right(code, paper, self.seen()[code]):
+                    return
+                raise AssertionError(f"{paper.file}: {choices[right[0]]} was not taken")
+        self._type(text[done:])
 
 
 def _leads(shown: str, folder: str) -> bool:

@@ -113,6 +113,26 @@ def test_a_word_clicked_or_several_drawn_over_go_into_the_field_at_hand(desk: Pa
     expect(who).to_have_value("Coastal Safety Institute")
 
 
+def test_what_stands_on_the_page_completes_what_is_typed_for_who_goes_to_it(desk: Page) -> None:
+    what = desk.get_by_label("What", exact=True)
+    expect(what).to_have_value("Certificate", timeout=60_000)
+    offered = desk.locator(".ant-select-dropdown").get_by_text("first aid", exact=True)
+    desk.keyboard.press("Alt+t")
+    desk.keyboard.type("fir")
+    expect(offered).to_be_visible()
+    # what is offered never takes the place of what is typed by itself
+    desk.keyboard.press("Tab")
+    expect(what).to_have_value("fir")
+    desk.keyboard.press("Alt+t")
+    desk.keyboard.type("fir")
+    expect(offered).to_be_visible()
+    desk.keyboard.press("ArrowDown")
+    desk.keyboard.press("Enter")
+    expect(what).to_have_value("first aid")
+    expect(what).to_be_focused()
+    expect(desk.get_by_role("heading", name="37 waiting")).to_be_visible()
+
+
 def test_a_paper_that_is_here_already_is_compared_and_binned_by_key(
     desk: Page, reading_server: Server
 ) -> None:

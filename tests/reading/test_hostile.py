@@ -242,6 +242,6 @@ def test_a_reading_process_has_nothing_of_our_environment(
                 assert "Uid:\t65534" in Path(f"/proc/{pid}/status").read_text()
     finally:
         found.close()
-    wait_until(lambda: template.poll() is not None, "it is gone with its reader")
+    wait_until(lambda: not Path(f"/proc/{template.pid}").exists(), "it is gone with its reader")
     with (tmp_path / "a.txt").open("rb") as again:
         assert process.answer({"task": "no such task"}, again)[0]["trouble"] == "damaged"

@@ -5,9 +5,11 @@ import { day, money } from '../shared/format'
 import { TypeAhead, type Choice } from '../shared/controls/TypeAhead'
 import type { Inputs } from './inputs'
 import { SlipField } from './SlipField'
+import { useOnPage } from './useOnPage'
 import type { Filled } from './useFilling'
 
 interface FieldsProps {
+  number: number // of the arrival
   slip: Slip
   change: (part: Partial<Slip>) => void
   inputs: Inputs
@@ -21,9 +23,10 @@ interface FieldsProps {
 }
 
 /** The fields of the slip, each with what was understood of it. */
-export function Fields({ slip, change, inputs, submit, house, preview, problems, asked, isOfWho, filled }: FieldsProps) {
+export function Fields({ number, slip, change, inputs, submit, house, preview, problems, asked, isOfWho, filled }: FieldsProps) {
   const [inWho, setInWho] = useState(false)
   const seen = preview?.understood
+  const onPage = useOnPage(number, slip, filled)
   const wrong = (field: string, typed: string) => (typed || asked ? problems.get(field) : undefined)
   return (
     <div className="fields">
@@ -38,7 +41,7 @@ export function Fields({ slip, change, inputs, submit, house, preview, problems,
           label="Who"
           inputRef={inputs.who}
           value={slip.who}
-          choices={partyChoices(house, slip.who)}
+          choices={[...partyChoices(house, slip.who), ...onPage('who')]}
           placeholder="name or short form"
           onType={(who) => change({ who, short: '' })}
           onChoose={(choice) => change({ who: choice.value, short: '' })}
@@ -56,10 +59,10 @@ export function Fields({ slip, change, inputs, submit, house, preview, problems,
         <Plain label="When" inputRef={inputs.when} value={slip.when} placeholder="12 3 25" onType={(when) => change({ when })} onEnter={submit} />
       </SlipField>
       <SlipField name="what" read={filled.readOf('what')} letter="t" word="What" problem={wrong('what', slip.what)}>
-        <Growing label="What" inputRef={inputs.what} value={slip.what} onType={(what) => change({ what })} onEnter={submit} />
+        <Free growing label="What" inputRef={inputs.what} value={slip.what} choices={onPage('what')} onType={(what) => change({ what })} onEnter={submit} />
       </SlipField>
       <SlipField name="reference" read={filled.readOf('reference')} letter="r" word="Reference">
-        <Plain label="Reference" inputRef={inputs.reference} value={slip.reference} onType={(reference) => change({ reference })} onEnter={submit} />
+        <Free label="Reference" inputRef={inputs.reference} value={slip.reference} choices={onPage('reference')} onType={(reference) => change({ reference })} onEnter={submit} />
       </SlipField>
       <SlipField name="amount" read={filled.readOf('amount')} letter="a" word="Amount" problem={wrong('amount', slip.amount)} note={seen?.amount ? money(seen.amount, seen.currency) : undefined}>
         <Plain label="Amount" inputRef={inputs.amount} value={slip.amount} onType={(amount) => change({ amount })} onEnter={submit} />
@@ -69,15 +72,16 @@ export function Fields({ slip, change, inputs, submit, house, preview, problems,
 }
 
 /** What else is asked of a document of this kind: after the folder, for most slips are filed without it. */
-export function FurtherFields({ slip, change, submit, house, preview, problems, asked, filled }: Omit<FieldsProps, 'inputs' | 'isOfWho'>) {
+export function FurtherFields({ number, slip, change, submit, house, preview, problems, asked, filled }: Omit<FieldsProps, 'inputs' | 'isOfWho'>) {
   const fields = askedOf(house, slip.kind)
+  const onPage = useOnPage(number, slip, filled)
   if (fields.length === 0) return null
   const problem = (code: string) => (typedIn(slip, code) || asked ? problems.get(code) : undefined)
   return (
     <div className="fields further">
       {fields.map((field) => (
         <SlipField key={field.code} name={field.code} read={filled.readOf(field.code)} word={field.label} problem={problem(field.code)} note={noteOf(field, preview?.understood.fields[field.code], typedIn(slip, field.code))}>
-          <Further field={field} house={house} value={typedIn(slip, field.code)} onType={(text) => change(withTyped(slip, field.code, text))} onEnter={submit} />
+          <Further field={field} house={house} onPage={onPage(field.code)} value={typedIn(slip, field.code)} onType={(text) => change(withTyped(slip, field.code, text))} onEnter={submit} />
         </SlipField>
       ))}
     </div>
@@ -91,14 +95,15 @@ function noteOf(field: Field, kept: string | undefined, text: string): string | 
 }
 
 /** A field of the team's own, as its type wants it. */
-function Further({ field, house, value, onType, onEnter }: { field: Field; house: House | undefined; value: string; onType: (text: string) => void; onEnter: () => void }) {
+function Further({ field, house, onPage, value, onType, onEnter }: { field: Field; house: House | undefined; onPage: Choice[]; value: string; onType: (text: string) => void; onEnter: () => void }) {
   if (field.type === 'party') {
-    return <TypeAhead inLine label={field.label} value={value} choices={partyChoices(house, value)} placeholder="name or short form" onType={onType} onChoose={(choice) => onType(choice.value)} onEnter={onEnter} />
+    return <TypeAhead inLine label={field.label} value={value} choices={[...partyChoices(house, value), ...onPage]} placeholder="name or short form" onType={onType} onChoose={(choice) => onType(choice.value)} onEnter={onEnter} />
   }
   if (field.type === 'choice') {
     const fitting = field.choices.filter((choice) => choice.label.toLowerCase().startsWith(value.trim().toLowerCase()))
     return <TypeAhead inLine label={field.label} value={value} opensAtOnce choices={fitting.map((choice) => ({ key: choice.code, value: choice.label, shown: choice.label }))} placeholder="first letters, or ↓" onType={onType} onChoose={(choice) => onType(choice.value)} onEnter={onEnter} />
   }
+  if (field.type === 'text') return <Free label={field.label} value={value} choices={onPage} onType={onType} onEnter={onEnter} />
   return <Plain label={field.label} value={value} placeholder={field.type === 'date' ? '12 3 25' : ''} onType={onType} onEnter={onEnter} />
 }
 
@@ -126,20 +131,9 @@ function Plain({ label, inputRef, value, placeholder, onType, onEnter }: PlainPr
   )
 }
 
-/** A field that grows with its text, so that a long one is read whole. It takes no line breaks. */
-function Growing({ label, inputRef, value, onType, onEnter }: Omit<PlainProps, 'inputRef'> & { inputRef: RefObject<HTMLTextAreaElement | null> }) {
-  return (
-    <textarea
-      ref={inputRef}
-      rows={1}
-      aria-label={label}
-      autoComplete="off"
-      value={value}
-      onChange={(event) => onType(event.target.value.replace(/\s*\n\s*/g, ' '))}
-      onFocus={(event) => event.target.select()}
-      onKeyDown={(event) => leave(event, onEnter)}
-    />
-  )
+/** A field of free text: what stands on the page and begins so is offered, and taken by who goes to it. */
+function Free({ onType, ...field }: Omit<PlainProps, 'inputRef' | 'placeholder'> & { inputRef?: RefObject<HTMLInputElement | HTMLTextAreaElement | null>; growing?: boolean; choices: Choice[] }) {
+  return <TypeAhead inLine wide {...field} onType={onType} onChoose={(choice) => onType(choice.value)} />
 }
 
 function leave(event: KeyboardEvent<HTMLElement>, onEnter: () => void) {

@@ -67,6 +67,12 @@ export function FilingSlip({ arrival, desk, last, refused, onFile, isFiling, onC
     setAsked(false)
     if (refused) onChange() // what was refused is no longer what stands here
   }
+  const [toLook, setToLook] = useState<string | null>(null) // the doubtful field that the cursor goes to once it is filled in
+  useLayoutEffect(() => {
+    if (toLook !== null) focusOn(inputs, toLook)
+    // once
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+  }, [toLook])
   const filled = useFilling(
     arrival,
     kept,
@@ -74,7 +80,7 @@ export function FilingSlip({ arrival, desk, last, refused, onFile, isFiling, onC
     (doubtful) => {
       // to what has to be looked at, unless somebody has begun to type
       const here = document.activeElement
-      if (doubtful !== null && here instanceof HTMLInputElement && here === inputs.kind.current && here.value === '') focusOn(inputs, doubtful)
+      if (doubtful !== null && here instanceof HTMLInputElement && here === inputs.kind.current && here.value === '') setToLook(doubtful)
     },
     onMarks,
   )
@@ -115,7 +121,7 @@ export function FilingSlip({ arrival, desk, last, refused, onFile, isFiling, onC
     else onFile(slip, isRefused(preview.data), lead)
     // eslint-disable-next-line react-hooks/exhaustive-deps
   }, [early, isOfThis])
-  const focus = (field: FieldName) => () => inputs[field].current?.focus()
+  const focus = (field: FieldName) => () => focusOn(inputs, field)
   useLayoutEffect(() => {
     // in place before the next key: no key typed after Enter is lost or meets the slip before.
     // A person who has gone to the search box meanwhile is not called back
@@ -173,10 +179,10 @@ export function FilingSlip({ arrival, desk, last, refused, onFile, isFiling, onC
       <QuestionNote key={arrival.question?.answer ?? arrival.question?.text} arrival={arrival} />
       <InsideNote arrival={arrival} onTaken={onTaken} />
       <SameNote arrival={arrival} slip={slip} change={change} onGone={onGone} />
-      <Fields {...{ slip, change, inputs, submit, asked, filled }} isOfWho={!preview.isPlaceholderData && settled.who === slip.who} house={house.data} preview={preview.data} problems={problems} />
+      <Fields {...{ number: arrival.number, slip, change, inputs, submit, asked, filled }} isOfWho={!preview.isPlaceholderData && settled.who === slip.who} house={house.data} preview={preview.data} problems={problems} />
       <NameBox preview={preview.data} problems={problems} asVersion={slip.as_version} onUseExtension={takeExtension} onAsVersion={asVersion} />
       <Where {...{ slip, change, desk, inputs, submit }} isDoubtful={isLeadDoubtful} folders={outline.data?.folders ?? []} preview={preview.data} />
-      <FurtherFields {...{ slip, change, submit, asked, filled }} house={house.data} preview={preview.data} problems={problems} />
+      <FurtherFields {...{ number: arrival.number, slip, change, submit, asked, filled }} house={house.data} preview={preview.data} problems={problems} />
       {preview.data && <NeighbourStrip preview={preview.data} />}
       <SlipState kept={kept} number={arrival.number} />
       {refused && (

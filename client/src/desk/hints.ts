@@ -14,6 +14,7 @@ export const MORE: KeyHint[] = [
   { keys: 'Tab', does: 'take the marked choice, go to the next field', group: 'The slip' },
   { keys: 'Esc', does: 'leave the field: then the letters act without Alt', group: 'The slip' },
   { keys: 'Alt O', does: 'what else was read for the field', group: 'The slip' },
+  { keys: '↓', does: 'what stands on the page and begins as typed: into the field', group: 'The slip' },
   { keys: 'Click', does: 'a word of the page, or draw over several: into the field', group: 'The slip' },
   { keys: 'Alt D', does: 'compare with what is here already', group: 'Filing' },
   { keys: 'Alt I', does: 'look inside a zip or a mail', group: 'Filing' },

@@ -11,9 +11,10 @@ export function useInputs(): Inputs {
   }
 }
 
-/** Put the cursor into a field, whichever it is. */
+/** Put the cursor into a field, whichever it is, so that what is typed next takes the place of what stands there. */
 export function focusOn(inputs: Inputs, field: string): void {
   const known = field in inputs ? inputs[field as FieldName].current : null
-  const found = known ?? document.querySelector<HTMLElement>(`[data-field="${CSS.escape(field)}"] input`)
+  const found = known ?? document.querySelector<HTMLInputElement>(`[data-field="${CSS.escape(field)}"] input`)
   found?.focus()
+  found?.select()
 }

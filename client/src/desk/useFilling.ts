@@ -49,6 +49,8 @@ export function useFilling(arrival: Arrival, kept: Kept, write: (part: Partial<S
       setAt(code)
       if (code !== null && !looked.has(code)) setLooked(new Set([...looked, code]))
     },
+    /** What was read for a field, the likeliest first. */
+    offered: (code: string) => (offers[code] ?? []).map((one) => one.value),
     wasLookedAt: (code: string) => looked.has(code),
     other: () => (at === null ? null : otherThan(slip, offers, at)?.value ?? null),
     at,

@@ -20,7 +20,13 @@ from .confine import MEMORY_BYTES, RECOGNISING_BYTES, confine
 
 
 def main(number: int, recognises: bool = False) -> None:
-    """Fork a confined process for each socket that comes over descriptor *number*; ends when that closes."""
+    """Load all libraries, and fork a confined process for each socket that comes over descriptor *number*."""
+    load(recognises)
+    fork_for(socket.socket(fileno=number), recognises)
+
+
+def load(recognises: bool) -> None:
+    """Load all libraries that a reading process may come to need."""
     from .formats import image
     from .warming import warm_up
 
@@ -33,9 +39,12 @@ def main(number: int, recognises: bool = False) -> None:
     warm_up(answer)
     gc.collect()
     gc.freeze()
+
+
+def fork_for(control: socket.socket, recognises: bool) -> None:
+    """Fork a confined process for each socket that comes over *control*; returns when that closes."""
     signal.signal(signal.SIGCHLD, signal.SIG_IGN)  # nobody waits for them: the system buries them
     signal.signal(signal.SIGINT, signal.SIG_IGN)
-    control = socket.socket(fileno=number)
     while True:
         try:
             _, _, fds = frames.receive(control)

@@ -13,7 +13,7 @@ import subprocess
 import sys
 import threading
 from pathlib import Path
-from typing import Any
+from typing import Any, Protocol
 
 import structlog
 
@@ -21,6 +21,11 @@ from . import frames
 from .troubles import unreadable
 
 log = structlog.get_logger()
+#: nothing of our own: no address of the database, no secret
+ENVIRONMENT = {
+    "PATH": "/usr/bin:/bin", "LANG": "C.UTF-8", "PYTHONPATH": str(Path(__file__).parents[2]),
+    "OMP_THREAD_LIMIT": "1", "OMP_NUM_THREADS": "1", "OPENBLAS_NUM_THREADS": "1",
+}  # fmt: skip
 START_SECONDS = 120.0  #: for the libraries to be loaded, on a busy machine and from a cold disk
 Answer = tuple[dict[str, Any], bytes]
 
@@ -58,13 +63,31 @@ class Process:
             os.kill(self.pid, signal.SIGKILL)
 
 
+class Launched(Protocol):
+    """A template's process."""
+
+    pid: int
+
+    def kill(self) -> None: ...
+
+    def wait(self) -> int: ...
+
+
+def launch(line: socket.socket, recognises: bool) -> Launched:
+    """Start the process of a template, which forks whatever *line* asks for."""
+    return subprocess.Popen(
+        [sys.executable, "-m", "waka.reading.process", str(line.fileno()), *(["recognise"] if recognises else [])],
+        pass_fds=[line.fileno()], env=ENVIRONMENT, stdin=subprocess.DEVNULL, cwd="/",
+    )  # fmt: skip
+
+
 class Template:
     """The process that has all libraries loaded, and forks."""
 
     def __init__(self, recognises: bool) -> None:
-        self._more = ["recognise"] if recognises else []
+        self._recognises = recognises
         self._lock = threading.Lock()
-        self._process: subprocess.Popen[bytes] | None = None
+        self._process: Launched | None = None
         self._control: socket.socket | None = None
         self._closed = False
 
@@ -87,14 +110,8 @@ class Template:
             raise frames.Broken
         if self._control is None:
             ours, theirs = socket.socketpair()
-            # nothing of our environment: no address of the database, no secret
-            env = {"PATH": "/usr/bin:/bin", "LANG": "C.UTF-8", "PYTHONPATH": str(Path(__file__).parents[2]),
-                   "OMP_THREAD_LIMIT": "1", "OMP_NUM_THREADS": "1", "OPENBLAS_NUM_THREADS": "1"}  # fmt: skip
             with theirs:
-                self._process = subprocess.Popen(
-                    [sys.executable, "-m", "waka.reading.process", str(theirs.fileno()), *self._more],
-                    pass_fds=[theirs.fileno()], env=env, stdin=subprocess.DEVNULL, cwd="/",
-                )  # fmt: skip
+                self._process = launch(theirs, self._recognises)
             ours.settimeout(START_SECONDS)
             self._control = ours
         mine, its = socket.socketpair()

@@ -5883,6 +5883,11 @@ export interface components {
                 number
             ];
             /**
+             * Cell
+             * @description Of the line, from 0: words that stand apart are in others
+             */
+            cell: number;
+            /**
              * Line
              * @description That it is in, downwards
              */

@@ -203,6 +203,7 @@ class WordOn(Wire):
         description="Left, top, width and height as shares of the page"
     )
     line: int = Field(description="That it is in, downwards")
+    cell: int = Field(description="Of the line, from 0: words that stand apart are in others")
 
 
 class PageWords(Wire):

@@ -17,19 +17,23 @@ MOST = 4_000  #: words of one page
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class WordOn:
-    """A word, where it stands as shares of the page, and the line that it is in."""
+    """A word, where it stands as shares of the page, and the line and the cell of it that it is in."""
 
     text: str
     page: int  #: from 1
     box: tuple[float, float, float, float]  #: left, top, width, height
     line: int  #: from 0, downwards
+    cell: int  #: of the line, from 0: words that stand apart are in others
 
 
 def words_on(deps: Deps, person: PersonId, number: DocumentId, page: int) -> list[WordOn]:
-    """Return the words of a page, from 1, line by line; [] where none were read. Raises ``NotFound``."""
+    """Return the words of a page, from 1, line by line; [] where none were read. Raises ``NotFound``.
+
+    What has no pages, as a workbook or a mail, is one page.
+    """
     document = find(deps, person, number)
     parts = words.of(deps, document.sha256)
-    if not parts or not document.pages:
+    if not parts:
         return []
     return list(words_of([one for one in as_parts(parts[:1])[0].pages if one.nth == page]))[:MOST]
 
@@ -37,11 +41,15 @@ def words_on(deps: Deps, person: PersonId, number: DocumentId, page: int) -> lis
 def words_of(pages: Sequence[Page]) -> Iterator[WordOn]:
     """Yield the words of *pages*, line by line."""
     for line in lines_of(pages):
-        for cell in line.cells:
+        for nth, cell in enumerate(line.cells):
             at = 0
             for word in cell.words:
                 page, left, top, right, bottom = cell.box(at, at + len(word.text))
                 yield WordOn(
-                    text=word.text, page=page, box=(left, top, right - left, bottom - top), line=line.nth
+                    text=word.text,
+                    page=page,
+                    box=(left, top, right - left, bottom - top),
+                    line=line.nth,
+                    cell=nth,
                 )
                 at += len(word.text) + 1
