@@ -58,7 +58,9 @@ class Filed:
     path: str
     keys: int = 0
     wrong: list[str] = field(default_factory=list)  #: fields that had to be corrected
-    seconds: float = 0.0  #: from the last Enter until the next page and slip are drawn, filled in; 0.0 after the last
+    seconds: float = (
+        0.0  #: from the last Enter until the next page and slip are drawn, filled in; 0.0 after the last
+    )
     is_done: bool = False
 
 
