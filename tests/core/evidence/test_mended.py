@@ -4,7 +4,7 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from waka.core.fields.evidence.mended import mended, month_mended
+from waka.core.fields.evidence.mended import initialled, is_word, mended, month_mended, parted
 
 
 @pytest.mark.parametrize(
@@ -30,6 +30,33 @@ def test_a_month_is_mended_only_between_a_day_and_a_year(
     before: str, word: str, after: str, right: str
 ) -> None:
     assert month_mended(word, before, after) == right
+
+
+@pytest.mark.parametrize(
+    ("word", "label"),
+    [("n°FA2025-12", "n°"), ("No.4711", "No."), ("Nr:RE-2025", "Nr:"), ("№12", "№"), ("Ref.A12", "Ref."),
+     ("n°", ""), ("No.", ""), ("Norfolk", ""), ("n", ""), ("No.thing", ""), ("Nr12", "Nr"), ("FA2025", "")],
+)  # fmt: skip
+def test_a_label_that_ran_into_its_number_is_parted_from_it(word: str, label: str) -> None:
+    assert word[: parted(word)] == label
+
+
+@pytest.mark.parametrize(
+    ("number", "phrase", "right"),
+    [("P01233", "purchase order", "PO1233"), ("PO1233", "purchase order", "PO1233"), ("P01233", "order no", "P01233"), ("RA103", "risk assessment", "RA103"),
+     ("51204", "sales invoice", "51204"), ("P0", "purchase order", "P0"), ("012", "order", "012"), ("P01233", "", "P01233")],
+)  # fmt: skip
+def test_a_number_begins_as_what_it_is_called_by_where_only_look_alikes_differ(
+    number: str, phrase: str, right: str
+) -> None:
+    assert initialled(number, phrase) == right
+
+
+def test_a_word_with_one_letter_taken_for_a_figure_is_no_number() -> None:
+    assert [one for one in ("1ate", "lnv0ice", "RA103", "1a", "a1b2cd", "MM-2024") if is_word(one)] == [
+        "1ate",
+        "lnv0ice",
+    ]
 
 
 @given(st.text(min_size=1, max_size=20))

@@ -32,6 +32,9 @@ HEAD = said(300, ("Description", 40), ("Amount", 400))
         ([said(60, ("Betreff: Neue Segel", 40))], "letter", "Neue Segel"),
         ([said(60, ("Subject", 40), ("Winter berth", 140))], "letter", "Winter berth"),
         ([LETTER[0], said(105, ("Lost coat.", 40)), LETTER[1]], "letter", "Lost coat"),
+        # a line that ends early ends for a reason, also where no space stands under it
+        ([LETTER[0], said(105, ("Reference for a former pupil", 40)), said(117, ("I taught your applicant from March until June and can recommend her.", 40))], "letter", "Reference for a former pupil"),
+        ([LETTER[0], said(105, ("Absence from the Saturday class.", 40)), LETTER[1]], "letter", "Absence from the Saturday class"),
         # a line of running text, an address and a post code are no subjects: then there is the sort of paper to write over
         ([LETTER[0], said(105, ("I write to ask,", 40)), said(117, ("whether you", 40))], "letter", "Letter"),
         ([said(40, ("North Mole", 40)), said(52, ("TP4 1AB", 40)), *LETTER], "letter", "Letter"),

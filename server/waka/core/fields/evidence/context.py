@@ -60,6 +60,9 @@ class Paper:
         found = []
         before = cell.text[:start]
         told = label(table, before, most=24)
+        if told is None and start == 0 and self.goes_on(line, cell):
+            # the label ends the line above, of running text
+            told = label(table, self.lines[line.nth - 1].cells[-1].text, most=2)
         if told is not None:
             found.append(Named(told, "before"))
         if not any(c.isalnum() for c in DAY_OF_WEEK.sub("", plain(before))):

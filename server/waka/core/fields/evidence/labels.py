@@ -27,10 +27,10 @@ DATES: Mapping[str, str] = {
         factuurdatum|datum factuur|factuur datum|notadatum|creditdatum|d d|
         data wystawienia|data faktury|wystawiono|wystawiono dnia|data wystawienia faktury|z dnia|data dokumentu|dnia""",
     "date": "of|issue|date|date:|datum|data|on|date and time|day|date/time",
-    "due": """leaves your account on|will leave your account on|taken from your account on|falls due|fell due|falls due on|when this falls due|due for payment|due for payment on|payment falls due|due|due on|due by|due date|date due|payment due|payment due date|payment due by|payable by|pay by|please pay by|to be paid by|pay before|
+    "due": """leaves your bank account on|on or just after|just after|latest payment|latest payment on|last day for payment|payable|payable on|leaves your account on|will leave your account on|taken from your account on|falls due|fell due|falls due on|when this falls due|due for payment|due for payment on|payment falls due|due|due on|due by|due date|date due|payment due|payment due date|payment due by|payable by|pay by|please pay by|to be paid by|pay before|
         please pay before|payment by|payment before|payment required by|must be paid by|settle by|no later than|not later than|will be collected on|
         taken on|collected on|direct debit on|will be taken on|on or after|on or about|by|before|last date for payment|to reach us by|return by|reply by|
-        fallig am|fallig|falligkeit|falligkeitsdatum|zahlbar bis|zahlung bis|bis zum|bis spatestens|zu zahlen bis|zahlungsziel|
+        fallig am|fallig|falligkeit|falligkeitsdatum|zahlbar bis|zahlbar ohne abzug bis|ohne abzug bis|zahlung bis|bis zum|bis spatestens|zu zahlen bis|zahlungsziel|
         echeance|date d'echeance|a regler avant le|a payer avant le|avant le|date limite de paiement|payable le|reglement avant le|au plus tard le|
         vervaldatum|te betalen voor|uiterste betaaldatum|betalen voor|uiterlijk|voor|betaaldatum|
         termin platnosci|termin zaplaty|platne do|do dnia|zaplacic do""",

@@ -26,6 +26,33 @@ def mended(word: str) -> str:
     return word
 
 
+#: a label and the number that a recogniser saw no space before
+_GLUED = re.compile(
+    r"^(?:(?:ref|no|nr|num)[.:°º]{1,2}|[nN][°º]|№|[nN]r[.:]?)(?=[A-Z]{0,6}[-/]?\d)", re.IGNORECASE
+)
+
+
+def parted(word: str) -> int:
+    """Return where in *word* a label ends that ran into its number, as in “n°FA2025-12”; 0 where none did."""
+    glued = _GLUED.match(word)
+    return glued.end() if glued else 0
+
+
+def initialled(number: str, phrase: str) -> str:
+    """Return a *number* as it begins where it begins with the first letters of what it is called, as “PO” of a purchase order."""
+    initials = "".join(word[0] for word in phrase.split()).upper()
+    head, rest = number[: len(initials)], number[len(initials) :]
+    is_so = (
+        len(initials) > 1 and rest[:1].isdigit() and head.translate(_FIGURES) == initials.translate(_FIGURES)
+    )
+    return initials + rest if is_so else number
+
+
+def is_word(text: str) -> bool:
+    """Whether *text* is a word one letter of which was taken for a figure, as in “1ate”."""
+    return sum(c.isdigit() for c in text) == 1 and sum(c.islower() for c in text) >= 3 and len(text) < 12
+
+
 def month_mended(word: str, before: str, after: str) -> str:
     """Return *word* as the month that it is but for one letter, where a day stands before it and a year behind it."""
     letters = word.rstrip(",.")

@@ -103,6 +103,11 @@ def with_meaning(found: Sequence[Dated], meaning: str) -> list[Found[date]]:
     return merged(told, key=date.toordinal, more=lambda score: min(0.5, 0.1 * score))
 
 
+def not_before(found: Sequence[Found[date]], when: Sequence[Found[date]]) -> list[Found[date]]:
+    """Return the days that do not lie before the paper's own: what was due then is another paper."""
+    return [one for one in found if not when or one.value >= when[0].value]
+
+
 def _by_label(one: Dated, sort: str, goes_on: bool) -> tuple[float, str]:
     if not one.named:
         return 0.0, ""

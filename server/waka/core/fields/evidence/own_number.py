@@ -6,10 +6,11 @@ import re
 from collections.abc import Mapping
 from dataclasses import dataclass
 
-from .context import Found, Paper, merged
+from .context import Found, Named, Paper, merged
 from .dates import spots
 from .labels import label
 from .letters import plain
+from .mended import initialled, is_word
 from .page import Cell, Line
 from .sums import sums
 
@@ -20,7 +21,7 @@ _GROUP = re.compile(r"\s\d{2,6}(?![\w.,/-])")
 #: a run of letters and figures that stands by itself and is neither a postcode nor a telephone number
 _CODE = re.compile(r"(?=.*[A-Z])(?=.*\d)[A-Z0-9]{1,6}(?:[ /.-][A-Z0-9]{1,8}){1,4}|[A-Z]{2,5}\d{3,9}")
 _POSTCODE = re.compile(
-    r"[A-Z]{1,2}\d[A-Z\d]? ?\d[A-Z]{2}|\d{4,5} ?[A-Z]{0,2}|[A-Z]{1,2}-?\d{4,5}|[A-Z]{2},? \d{5}"
+    r"[A-Z]{1,2}\d[A-Z\d]?[ -]?\d[A-Z]{2}|\d{4,5} ?[A-Z]{0,2}|[A-Z]{1,2}-?\d{4,5}|[A-Z]{2},? \d{5}"
 )
 _MEANS: Mapping[str, float] = {
     "own": 6.0,
@@ -32,6 +33,7 @@ _MEANS: Mapping[str, float] = {
     "foreign": -9.0,
     "alone": 0.6,
 }
+SHORT = 6  #: figures of the number of an account rendered; those of banks and customers are longer
 _WHERE = {"before": 0.0, "left": -0.1, "above": -0.5, "after": -0.2, "alone": 0.0}
 #: the words with which the number of each sort of paper is called; a number called as another sort's is that one's
 _CALLED: Mapping[str, tuple[str, ...]] = {
@@ -91,7 +93,12 @@ def numbers(paper: Paper) -> list[Number]:
             over = end
             if end - start < 1 or end - start > 32 or not _could_be(cell.text[start:end]):
                 continue
-            named = paper.named("numbers", line, at, start)
+            named = _headed(paper.named("numbers", line, at, start))
+            is_picture = cell.page.is_picture
+            if is_picture and is_word(cell.text[start:end]):
+                continue
+            if end - start == 1 and cell.text[end:].strip() and not (named and named[0].where == "before"):
+                continue  # it counts what follows it, or numbers a box
             if named:
                 told, where = named[0].label, named[0].where
                 found.append(
@@ -149,6 +156,13 @@ def _could_be(text: str) -> bool:
     )
 
 
+def _headed(named: list[Named]) -> list[Named]:
+    """Return what labels say, the head of a column before the last word of a longer cell to the left of a value."""
+    if len(named) > 1 and named[0].where == "left" and named[0].label.start > 1 and named[1].label.start <= 1:
+        return named[1:]
+    return named
+
+
 def own_numbers(paper: Paper, sort: str, found: list[Number]) -> list[Found[str]]:
     """Return what may be the number of a paper of this *sort* (see ``kinds``), the likeliest first."""
     first_page = min((one.line.page.nth for one in found), default=1)
@@ -163,7 +177,7 @@ def own_numbers(paper: Paper, sort: str, found: list[Number]) -> list[Found[str]
             score += _called(sort, one.phrase)
         elif sort == "order" and one.meaning == "order":
             score += 9.0
-        elif sort == "statement" and one.meaning == "account":
+        elif (sort == "statement" and one.meaning == "account") or (sort == "invoice" and _heads_an_account(one)):
             score += 7.0
         elif sort == "payslip" and one.meaning == "account":
             score += 7.5
@@ -179,10 +193,11 @@ def own_numbers(paper: Paper, sort: str, found: list[Number]) -> list[Found[str]
         letters = re.sub(r"\W", "", one.text)
         score -= 1.0 * (len(letters) < 2) + 2.0 * (one.line.page.nth != first_page) + 0.03 * min(rank, 30)
         score += 0.5 * (1 - paper.place(one.cell))
+        text = initialled(one.text, one.phrase) if one.cell.page.is_picture else one.text
         told.append(
             Found(
-                one.text,
-                one.text,
+                text,
+                text,
                 one.cell.box(one.start, one.end),
                 score,
                 f"{one.meaning}_{one.where}",
@@ -190,6 +205,17 @@ def own_numbers(paper: Paper, sort: str, found: list[Number]) -> list[Found[str]
             )
         )
     return merged(told, key=lambda number: re.sub(r"[\W_]", "", plain(number)))
+
+
+def _heads_an_account(one: Number) -> bool:
+    """Whether a number stands with its label alone on a line, as “Account No. 12” over what an account is rendered for."""
+    return (
+        one.meaning == "account"
+        and one.where == "before"
+        and len(one.line.cells) == 1
+        and one.end == len(one.cell.text)
+        and len(one.text) <= SHORT
+    )
 
 
 def _called(sort: str, phrase: str) -> float:

@@ -8,14 +8,14 @@ above it can only be told from cells, whatever order a file keeps its words in.
 from __future__ import annotations
 
 from bisect import bisect_right, insort
-from collections.abc import Sequence
+from collections.abc import Iterator, Sequence
 from dataclasses import dataclass, field, replace
 from functools import cached_property
 from itertools import pairwise
 from math import inf
 from statistics import median
 
-from .mended import mended, month_mended
+from .mended import mended, month_mended, parted
 
 GAP = 0.95  #: of the height of a line: from here on what follows is another cell
 WIDE_GAP = 1.6  #: the same for letters that all have one width, which stand further apart
@@ -145,7 +145,7 @@ def lines_of(pages: Sequence[Page]) -> list[Line]:
     lines: list[Line] = []
     for told in pages:
         page = (
-            replace(told, words=tuple(replace(word, text=mended(word.text)) for word in told.words))
+            replace(told, words=tuple(part for word in told.words for part in _mended(word)))
             if told.is_picture
             else told
         )
@@ -153,6 +153,16 @@ def lines_of(pages: Sequence[Page]) -> list[Line]:
             words = _with_months(row) if page.is_picture else row
             lines.append(Line(page, len(lines), tuple(Cell(page, cell) for cell in _cells(words))))
     return lines
+
+
+def _mended(word: Word) -> Iterator[Word]:
+    """Yield a recognised word, mended; in two where a label ran into its number."""
+    at = parted(word.text)
+    if at:
+        middle = word.left + (word.right - word.left) * at / len(word.text)
+        yield replace(word, text=word.text[:at], right=middle)
+        word = replace(word, text=word.text[at:], left=middle)
+    yield replace(word, text=mended(word.text))
 
 
 def _with_months(row: Sequence[Word]) -> Sequence[Word]:

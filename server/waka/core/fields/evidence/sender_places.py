@@ -22,6 +22,7 @@ from .names_on_paper import (
     short,
 )  # fmt: skip
 from .page import Cell
+from .sums import is_a_sum
 
 
 def behind(paper: Paper, words: re.Pattern[str]) -> Iterator[tuple[Cell, int, str]]:
@@ -57,6 +58,7 @@ def over_addresses(paper: Paper) -> Iterator[tuple[Cell, str]]:
             letters > 7
             and (STREET.search(short(address)) or POST.search(below[2].text))
             and any(c.isdigit() for c in address)
+            and not any(is_a_sum(other.text) for other in below[0].cells)  # a line of what was bought
         ):
             above = paper.above(line, cell)
             is_first = (
@@ -68,7 +70,7 @@ def over_addresses(paper: Paper) -> Iterator[tuple[Cell, str]]:
             if (
                 above is not None
                 and above.height > 1.25 * cell.height
-                and cell.top - above.bottom < 1.5 * cell.height
+                and cell.top - above.bottom < max(1.5 * cell.height, 1.2 * above.height)
             ):
                 # what stands large right above says who it is, and this line what they do
                 where, name = above, above.text.strip(" .,")

@@ -14,7 +14,7 @@ from waka.core.fields.office import DateOrder
 from . import codes, exact
 from .context import Found, Paper
 from .letters import plain
-from .own_date import dated, own_dates, with_meaning
+from .own_date import dated, not_before, own_dates, with_meaning
 from .own_number import numbers, own_numbers
 from .page import Page, lines_of
 from .senders import Office, Senders
@@ -47,7 +47,7 @@ _PRICED = frozenset(
         "form",
     }
 )
-_OWED = frozenset({"invoice", "bill", "proforma", "reminder"})  #: sorts that are to be paid by a day
+_OWED = frozenset({"invoice", "credit", "bill", "proforma", "reminder"})  #: sorts that are to be paid by a day
 _LASTING = frozenset({"certificate", "report"})  #: sorts that hold until a day
 _UNNUMBERED = frozenset({"minutes", "photo"})
 FEWEST_ON_PAPER = 8  #: words: a picture with fewer is none of a paper
@@ -203,12 +203,13 @@ class Clerk:
                 what=list(first_line(paper)),
                 when=[one for one in own_dates(paper, days, sort) if one.why.startswith("own")],
             )
+        when = [one for one in own_dates(paper, days, sort) if one.score >= LEAST_DATE]
         return Read(
             sorts=sorts,
             kind=KIND_OF.get(sort, "other"),
             who=[one for one in self._senders.find(paper, sort, title) if one.score >= LEAST_SENDER],
-            when=[one for one in own_dates(paper, days, sort) if one.score >= LEAST_DATE],
-            due=with_meaning(days, "due") if sort in _OWED else [],
+            when=when,
+            due=not_before(with_meaning(days, "due"), when) if sort in _OWED else [],
             expires=with_meaning(days, "expiry") if sort in _LASTING else [],
             what=subjects(paper, sort, title),
             reference=[one for one in own_numbers(paper, sort, numbers(paper)) if one.score >= LEAST_NUMBER]

@@ -11,7 +11,7 @@ from statistics import median
 from .context import Paper
 from .letters import plain
 from .page import Cell, Line
-from .sums import sums
+from .sums import is_a_sum
 
 KIND_OF: Mapping[str, str] = {
     "invoice": "invoice", "credit": "invoice", "receipt": "bill", "bill": "bill", "quote": "other", "proforma": "other", "delivery": "other",
@@ -58,7 +58,7 @@ _BODY: tuple[tuple[str, str, float], ...] = (
     ("order", r"please (?:supply|deliver)|order confirmation|we confirm your order|deliver to\b|purchase order (?:no|number)|authorised by|please quote (?:this|our) order", 1.5),
     ("statement", r"statement (?:date|of account|no)|opening balance|closing balance|balance (?:brought|carried) forward|paid in|paid out|\bdebit\b.*\bcredit\b|30 days.*60 days|overdue.*current", 2.0),
     ("remittance", r"remittance|we have (?:today )?paid|paid (?:in)?to your account|has been credited to your account|bacs|payment (?:to|of) the following", 1.6),
-    ("payslip", r"net pay|gross pay|national insurance|tax code|paye|employee (?:no|number|name)|ni number|pay period", 2.2),
+    ("payslip", r"\bnet pay\b|gross pay|national insurance|tax code|\bpaye\b|employee (?:no|number|name)|ni number|pay period", 2.2),
     ("letter", r"\bdear\b|sehr geehrte|madame, monsieur|geachte|szanown[ai]|\bchere?\b", 3.0),
     ("letter", r"yours (?:sincerely|faithfully|truly|ever)|kind regards|best wishes|best regards|with (?:kind|best)|mit freundlichen|cordialement|met vriendelijke|z powazaniem|veuillez agreer|\byours\b$|many thanks,?$", 2.5),
     ("reminder", r"remind(?:er)?|overdue|has not (?:yet )?(?:been paid|reached)|we have not (?:yet )?(?:received|seen)|outstanding for", 1.3),
@@ -146,7 +146,7 @@ def _by_shape(paper: Paper, body: str, entitled: float, adds_up: bool) -> Iterat
     if (
         _PAY.search(body)
         and _GREETING.search(body)
-        and any(_is_a_sum(cell) for line in first for cell in line.cells)
+        and any(is_a_sum(cell.text) for line in first for cell in line.cells)
     ):
         yield "invoice", 4.5  # a bill as a letter, its sum in a line of its own
     if entitled < 2.0 and words > 35 and prose > 0.6 * words and any(_WRITER.match(text) for text in top):
@@ -179,11 +179,6 @@ def _title_cells(paper: Paper) -> list[tuple[Cell, float]]:
             )
             found.append((cell, min(1.0, max(0.05, weight))))
     return found
-
-
-def _is_a_sum(cell: Cell) -> bool:
-    found = sums(cell.text)
-    return len(found) == 1 and found[0].is_exact and (found[0].start, found[0].end) == (0, len(cell.text))
 
 
 def _is_apart(line: Line, cell: Cell) -> bool:

@@ -29,7 +29,9 @@ LABELLED, UNDER_GREETING, OVER_GREETING, CHARGED, PRICED, LARGEST, ENTITLED = (
 CALLED = 1.0
 FIRST_LINES = 4  #: of a page, in which a title is looked for that nothing else tells
 LARGER = 1.25  #: times the usual height of letters, that a title is set in
+MOST_BEFORE_STOP = 7  #: words of a title with a full stop behind it
 MOST_LINES = 4  #: below the head of a table, that are looked at
+SHORT = 0.7  #: of the next line's width: a line that ends before it ends for a reason
 APART = 1.5  #: heights that a line of subject stands apart from the text below it
 _LABEL = re.compile(
     r"^(?:re|subject|concerning|regarding|topic|betreff|betr|betrifft|objet|concerne|betreft|onderwerp|dotyczy|sprawa|"
@@ -202,11 +204,16 @@ def _by_greeting(paper: Paper, sort: str) -> Iterator[Found[str]]:
 
 
 def _is_apart(lines: Sequence[Line]) -> bool:
-    """Whether the first of two lines stands apart from the second, or is set in another size."""
+    """Whether the first of two lines stands apart from the second, is set in another size, or leaves most of its line free."""
     if len(lines) < 2:
         return False
     one, other = lines
-    return other.top - one.bottom > (APART - 1) * one.height or one.height > 1.1 * other.height
+    is_short = one.cells[-1].right - one.cells[0].left < SHORT * (other.cells[-1].right - other.cells[0].left)
+    return (
+        other.top - one.bottom > (APART - 1) * one.height
+        or one.height > 1.1 * other.height
+        or (is_short and other.text[:1].isupper() and one.page is other.page)
+    )
 
 
 def _may_be_subject(line: Line) -> bool:
@@ -215,9 +222,9 @@ def _may_be_subject(line: Line) -> bool:
     return (
         len(line.cells) == 1
         and 1 < len(words) <= 12
-        and not text.rstrip().endswith((".", ",", ";")[len(words) < 5 :])
+        and not text.rstrip().endswith((".", ",", ";")[len(words) < MOST_BEFORE_STOP :])
         and sum(letter.isdigit() for letter in text) < 0.4 * len(text)
-        and sum(len(word) > 3 and word.isalpha() for word in words) >= 1
+        and sum(len(word) > 3 and word.rstrip(".,:!?").isalpha() for word in words) >= 1
     )
 
 

@@ -40,6 +40,12 @@ def sums(text: str) -> list[Sum]:
     return list(_sums(text))
 
 
+def is_a_sum(text: str) -> bool:
+    """Whether *text* is a sum and nothing else."""
+    found = sums(text)
+    return len(found) == 1 and found[0].is_exact and (found[0].start, found[0].end) == (0, len(text))
+
+
 @lru_cache(maxsize=8192)
 def _sums(text: str) -> tuple[Sum, ...]:
     if not any(c.isdigit() for c in text):

@@ -92,7 +92,8 @@ def totals(paper: Paper, found: Sequence[Priced]) -> list[Found[Decimal]]:
         return []
     values = {abs(one.spot.value) for one in found}
     nets = {abs(one.spot.value) for one in found if one.meaning == "net"}
-    taxes = {abs(one.spot.value) for one in found if one.meaning == "tax"}
+    at_rates = [abs(one.spot.value) for one in found if one.meaning == "tax"]
+    taxes = {*at_rates, sum(at_rates, Decimal(0))}  # of several rates each has a line of its own
     taken_off = {-one.spot.value for one in found if one.spot.value < 0}
     largest = max(values)
     usual = median(one.cell.height for one in found)

@@ -1,0 +1,90 @@
+"""A whole slip read from the words of a page: what is told from what stands around it."""
+
+from datetime import date
+
+import pytest
+
+from tests.core.evidence.test_page import page
+from tests.core.evidence.test_subject import said
+from waka.core.fields.evidence.page import Page, Word
+from waka.core.fields.evidence.senders import Office
+from waka.core.fields.evidence.slip import Clerk, Part, Read
+
+OFFICE = Office(
+    names=["Tern Point Sail Training Trust"], addresses=["The Old Customs Shed, North Mole, TP4 2QX"]
+)
+US = [
+    said(130, ("Tern Point Sail Training Trust", 40)),
+    said(142, ("The Old Customs Shed", 40)),
+    said(154, ("TP4 2QX", 40)),
+]
+
+
+def read(*rows: list[Word], is_picture: bool = True) -> Read:
+    told = page(*rows)
+    return Clerk(OFFICE).read([Part([Page(1, 595, 842, told.words, is_picture)])])
+
+
+def first(found: Read, field: str) -> object:
+    some = getattr(found, field)
+    return some[0].value if some else None
+
+
+BILL = [said(60, ("Marlow Rope & Canvas", 40)), said(75, ("4 Ropewalk Yard, Tern Point TP4 1AB", 40)), *US]
+TOTAL = said(400, ("Total to pay", 300), ("120.00", 480))
+
+
+@pytest.mark.parametrize(
+    ("rows", "reference"),
+    [
+        # a label that ran into its number
+        ([*BILL, said(200, ("Facture", 40), ("n°FA2025-12", 84)), TOTAL], "FA2025-12"),
+        # the head of a column before the last word of the cell to the left
+        ([said(60, ("RISK ASSESSMENT", 40)), said(100, ("Activity", 40), ("Ref.", 250), ("Assessor", 350)), said(112, ("Saturday sailing class", 40), ("RA103", 250), ("Alba Beck", 350))], "RA103"),
+        # what something is called begins its number
+        ([said(60, ("PURCHASE ORDER", 40), ("P01233", 250), ("26 February 2025", 400)), said(90, ("Please supply", 40)), said(200, ("Order value", 300), ("120.00", 480))], "PO1233"),
+        # a figure that numbers a box is no number of the paper
+        ([*BILL, said(40, ("SALES INVOICE", 300)), said(52, ("2 Issue", 300)), TOTAL], None),
+        # an account rendered by a letter
+        ([said(60, ("Ada Wintle", 40)), *US, said(200, ("Dear Tamsin", 40)), said(230, ("Account No. 139", 40)), said(260, ("For tuning the piano, as agreed, I would be glad of a cheque.", 40)),
+          said(290, ("120.00", 400)), said(330, ("Yours sincerely", 40)), said(350, ("Ada Wintle", 40))], "139"),
+        # the account at a bank is none
+        ([*BILL, said(200, ("INVOICE", 40)), TOTAL, said(500, ("Sort code 00-00-00", 40), ("Account No. 00041700", 300))], None),
+        # a postcode however it is printed
+        ([said(60, ("Ada Wintle", 40)), said(75, ("The Old Forge", 40)), said(90, ("LQ7-3JN", 40)), *US, said(200, ("Dear Tamsin", 40)), said(230, ("Please find a cheque for the berth.", 40)),
+          said(330, ("Yours sincerely", 40))], None),
+    ],
+)  # fmt: skip
+def test_the_number_of_a_paper(rows: list[list[Word]], reference: str | None) -> None:
+    assert first(read(*rows), "reference") == reference
+
+
+@pytest.mark.parametrize(
+    ("rows", "who"),
+    [
+        # what was bought at a till is no address
+        ([said(60, ("HOBDAY HARDWARE", 40)), said(90, ("14 Sheep Street, Larkmoor", 40)), said(140, ("PAINT KETTLE", 40), ("2.55", 400)), said(155, ("2 X TAPE ST12 25MM", 40), ("5.86", 400)),
+          said(200, ("TOTAL", 40), ("8.41", 400)), said(220, ("RECEIPT 51903", 40)), said(235, ("CHANGE", 40), ("0.00", 400))], "HOBDAY HARDWARE"),
+    ],
+)  # fmt: skip
+def test_whom_a_paper_is_from(rows: list[list[Word]], who: str) -> None:
+    assert first(read(*rows), "who") == who
+
+
+@pytest.mark.parametrize(
+    ("rows", "due"),
+    [
+        # a sentence that goes on in the next line
+        ([said(200, ("INVOICE", 40)), said(215, ("30 July 2025", 40)), TOTAL, said(430, ("The total of this bill is as above and we would be glad to have it by", 40)), said(442, ("6 August 2025.", 40))], date(2025, 8, 6)),
+        # what was due before a paper was written is another paper
+        ([said(160, ("23 August 2025", 40)), said(200, ("Payment reminder", 40)), said(230, ("Our invoice 01290/25 over 229.69 was due on 8 August 2025.", 40)), said(242, ("We have not seen your payment yet.", 40))], None),
+    ],
+)  # fmt: skip
+def test_the_day_by_which_it_is_to_be_paid(rows: list[list[Word]], due: date | None) -> None:
+    assert first(read(*BILL, *rows), "due") == due
+
+
+def test_taxes_at_several_rates_add_up_to_the_total() -> None:
+    rows = [said(300, ("Net", 300), ("883.54", 480)), said(315, ("VAT 20%", 300), ("172.11", 480)), said(330, ("VAT 5.5%", 300), ("1.26", 480)), said(345, ("Payable", 300), ("1,056.91", 480))]  # fmt: skip
+    found = read(*BILL, said(200, ("INVOICE", 40)), *rows)
+    assert found.amount[0].why.endswith("adds_up") and str(found.amount[0].value) == "1056.91"
