@@ -1,4 +1,4 @@
-"""Files papers in the real interface: ``python -m bench.loop NAME=FOLDER ... [--learned N] [--filed N] [--home FOLDER]``.
+"""Files papers in the real interface: ``python -m bench.loop NAME=FOLDER ... [demo] [--learned N] [--filed N] [--home FOLDER]``.
 
 Of each corpus some papers are filed by their truth, as an office has done for years; others then wait on the desk, and are
 filed with the keyboard alone. Every key is counted: of a chord one, of what is typed every letter.
@@ -11,13 +11,13 @@ import json
 import statistics
 import tempfile
 from collections import Counter
-from collections.abc import Sequence
+from collections.abc import Iterable, Sequence
 from dataclasses import replace
 from pathlib import Path
 
-from playwright.sync_api import sync_playwright
+from playwright.sync_api import Page, sync_playwright
 from tests.journeys.conftest import CHROMIUM, FLAGS, sign_in
-from tests.support import EMPTY, Server, World, free_port, world
+from tests.support import EMPTY, Server, World, free_port, leave_slips_empty, world
 
 from bench.accuracy.__main__ import office_of
 from waka.demo.make import PASSWORD
@@ -25,7 +25,9 @@ from waka.launch import opened
 from waka.work.people import signing_in
 
 from .clerk import Clerk, Filed
-from .office import file_all, hand_in, papers, set_up
+from .office import Paper, file_all, hand_in, of_demo, papers, set_up
+
+MOST_STEPS = 500  #: from one arrival to the next
 
 
 def filed(world: World, folder: Path, corpus: Path, learned: int, count: int, home: Path) -> list[Filed]:
@@ -45,7 +47,25 @@ def filed(world: World, folder: Path, corpus: Path, learned: int, count: int, ho
         for left in (deps.arrivals.root / "Scanner").iterdir():
             left.unlink()
         waiting = hand_in(deps, some[learned : learned + count], home)
-    server = Server(replace(world.settings(folder), port=free_port()), url)
+    return _filed(Server(replace(world.settings(folder), port=free_port()), url), waiting)
+
+
+def filed_of_demo(world: World, folder: Path) -> list[Filed]:
+    """Return how what waits on the demo's desk was filed, after all that the demo has filed."""
+    home = folder / "home"
+    home.mkdir(parents=True)
+    url = world.demo_home(home)
+    leave_slips_empty(url, wish=False)
+    with opened(world.settings(home), url, 2) as deps, deps.db.transaction() as conn:
+        waits = conn.execute("select name, id from document where state = 'waiting'").fetchall()
+    by_name = {paper.file.name: paper for paper in of_demo()}
+    waiting = {int(number): by_name[str(name)] for name, number in waits if name in by_name}
+    assert len(waiting) == len(by_name), "a paper of the table does not wait"
+    return _filed(Server(world.settings(home, port=free_port()), url), waiting)
+
+
+def _filed(server: Server, waiting: dict[int, Paper]) -> list[Filed]:
+    """File the papers that wait at a server, in the order in which they stand; others are passed over."""
     server.start()
     found = []
     try:
@@ -57,12 +77,19 @@ def filed(world: World, folder: Path, corpus: Path, learned: int, count: int, ho
             page.goto("/")
             sign_in(page)
             page.locator(".slip").wait_for(timeout=60_000)
+            _wait_until_read(page, waiting)
+            page.reload()
+            page.locator(".slip").wait_for(timeout=60_000)
             page.wait_for_timeout(1500)
             clerk = Clerk(page)
-            for _ in range(len(waiting)):
+            for _ in range(MOST_STEPS):
                 number = int("".join(filter(str.isdigit, clerk.settled()["number"])) or 0)
-                if number not in waiting:
+                if not waiting or not number:
                     break
+                if number not in waiting:
+                    page.keyboard.press("Alt+ArrowDown")
+                    page.wait_for_timeout(200)
+                    continue
                 one = clerk.file(waiting.pop(number))
                 found.append(one)
                 if not one.is_done:
@@ -72,6 +99,12 @@ def filed(world: World, folder: Path, corpus: Path, learned: int, count: int, ho
     finally:
         server.stop()
     return found
+
+
+def _wait_until_read(page: Page, numbers: Iterable[int]) -> None:
+    for number in numbers:
+        while page.request.get(f"/api/desk/{number}/filling").json()["state"] == "waits":
+            page.wait_for_timeout(500)
 
 
 def told(name: str, some: Sequence[Filed]) -> list[str]:
@@ -93,7 +126,12 @@ HEAD = [
 
 def main(arguments: Sequence[str] | None = None) -> None:
     parser = argparse.ArgumentParser(prog="python -m bench.loop", description=__doc__)
-    parser.add_argument("corpora", nargs="+", metavar="NAME=FOLDER")
+    parser.add_argument(
+        "corpora",
+        nargs="+",
+        metavar="NAME=FOLDER",
+        help="Papers with their truth; without a folder, the desk of the demo.",
+    )
     parser.add_argument("--learned", type=int, default=200)
     parser.add_argument("--filed", type=int, default=50)
     parser.add_argument("--home", type=Path, default=Path("var"))
@@ -102,11 +140,14 @@ def main(arguments: Sequence[str] | None = None) -> None:
     lines = list(HEAD)
     with tempfile.TemporaryDirectory(prefix="waka-loop-") as place:
         Path(place).chmod(0o755)
-        with world(Path(place)) as made:
+        with world(Path(place), common=Path(place)) as made:
             for at, one in enumerate(asked.corpora):
                 name, _, corpus = one.partition("=")
-                some = filed(
-                    made, Path(place) / str(at), Path(corpus), asked.learned, asked.filed, asked.home
+                folder = Path(place) / str(at)
+                some = (
+                    filed(made, folder, Path(corpus), asked.learned, asked.filed, asked.home)
+                    if corpus
+                    else filed_of_demo(made, folder)
                 )
                 lines += told(name, some)
                 if asked.each:

@@ -119,11 +119,11 @@ class Clerk:
                 break
         done.keys = self._keys
         if done.is_done and self.seen()["number"]:
-            shown = None
-            while shown is None:
+            for _ in range(100):  # the next may have nothing that a slip is filled in with
                 self._page.wait_for_timeout(20)
-                shown = self._page.evaluate("() => window.shownAfter")
-            done.seconds = shown / 1000
+                if shown := self._page.evaluate("() => window.shownAfter"):
+                    done.seconds = shown / 1000
+                    break
         return done
 
     def _is_right(self, code: str, paper: Paper, shown: str) -> bool:

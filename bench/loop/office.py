@@ -2,11 +2,12 @@
 
 from __future__ import annotations
 
+import csv
 import hashlib
 import json
 import random
 from collections.abc import Mapping, Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from datetime import date
 from pathlib import Path
 
@@ -60,6 +61,15 @@ def papers(corpus: Path) -> list[Paper]:
     found = [_paper(corpus, record) for record in truth if record.get("who") and record.get("when")]
     random.Random(ORDER).shuffle(found)
     return found
+
+
+def of_demo() -> list[Paper]:
+    """Return what waits on the demo's desk and can be filed, as a person reads it.
+
+    Left out is what is torn, empty or asks for a password, what is here already, and what says nothing of itself.
+    """
+    with Path(__file__).with_name("demo.csv").open(newline="", encoding="utf-8") as table:
+        return [replace(_paper(Path(), row), folder=row["folder"]) for row in csv.DictReader(table)]
 
 
 def _paper(corpus: Path, record: Mapping[str, object]) -> Paper:

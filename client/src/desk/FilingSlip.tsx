@@ -115,9 +115,10 @@ export function FilingSlip({ arrival, desk, last, refused, onFile, isFiling, onC
   useEffect(() => {
     // it is known now that the slip still leads where the person saw it lead
     const isAsked = isOfThis && early?.slip === slip && lead?.path === early.path
-    if (!isAsked || lacking.length > 0 || isFiling || kept.state === 'changed') return
+    if (!isAsked || isFiling || kept.state === 'changed') return
     // asked early or late, what is doubtful is looked at first
-    if (doubtful !== undefined) focusOn(inputs, doubtful)
+    if (lacking.length > 0) toWhatLacks()
+    else if (doubtful !== undefined) focusOn(inputs, doubtful)
     else onFile(slip, isRefused(preview.data), lead)
     // eslint-disable-next-line react-hooks/exhaustive-deps
   }, [early, isOfThis])
