@@ -18,7 +18,7 @@ MARCH = date(2025, 3, 12)
         "12 March 2025", "12th March, 2025", "12th of March 2025", "Wednesday 12 March 2025", "March 12, 2025", "12 Mar 25", "12-MAR-2025", "12Mar2025",
         "12/03/2025", "12.03.25", "12-3-2025", "12. 3. 2025", "2025-03-12", "2025/3/12", "20250312", "12. März 2025", "12 mars 2025", "le 12 mars 2025",
         "12 maart 2025", "12 marca 2025", "12 mrt. 2025", "the twelfth day of March two thousand and twenty-five", "twelfth of March 2025",
-        "the twelfth day of March in the year two thousand and twenty five", "DATE: 12 MARCH 2025.", "(12 March 2025)", "12 03 2025", "12/ 03/2025", "12 /03/ 2025", "12 .3.2025",
+        "the twelfth day of March in the year two thousand and twenty five", "DATE: 12 MARCH 2025.", "(12 March 2025)", "12 03 2025", "12/ 03/2025", "12 /03/ 2025", "12 .3.2025", "12.03 .25 17: 58",
     ],
 )  # fmt: skip
 def test_a_date_is_found_however_it_is_written(text: str) -> None:

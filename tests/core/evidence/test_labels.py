@@ -11,7 +11,7 @@ from waka.core.fields.evidence.labels import label
         ("dates", "Invoice date:", "own"), ("dates", "Date ", "date"), ("dates", "Total due on ", "due"), ("dates", "Payment is due by ", "due"), ("dates", "Rechnungsdatum", "own"),
         ("dates", "Fällig am", "due"), ("dates", "Date d'échéance :", "due"), ("dates", "Vervaldatum", "due"), ("dates", "Termin płatności:", "due"), ("dates", "Your order of ", "order_date"),
         ("dates", "Date of birth", "birth"), ("dates", "Valid until ", "expiry"), ("dates", "Proformarechnungsdatum", "own"), ("dates", "held on Tuesday, ", "own"),
-        ("dates", "This sum leaves your bank account on or just after", "due"), ("dates", "Zahlbar ohne Abzug bis ", "due"), ("dates", "11 Latest payment", "due"), ("dates", "PAYABLE ", "due"),
+        ("dates", "This sum leaves your bank account on or just after", "due"), ("dates", "Zahlbar ohne Abzug bis ", "due"), ("dates", "11 Latest payment", "due"), ("dates", "PAYABLE ", "due"), ("dates", "Assessed", "own"), ("dates", "Raised", "own"),
         ("dates", "Next meeting: ", "other"), ("dates", "a walk along the quay ", None), ("dates", "by Devika Ramanujan (", None),
         ("sums", "Amount due", "total"), ("sums", "Total (GBP) ", "total"), ("sums", "Subtotal", "net"), ("sums", "VAT 20%", "tax"), ("sums", "Net à payer", "total"),
         ("sums", "Zwischensumme", "net"), ("sums", "Brought forward", "old"), ("sums", "CHANGE", "paid"), ("sums", "Razem do zapłaty", "total"), ("sums", "Te betalen", "total"),

@@ -50,6 +50,12 @@ TOTAL = said(400, ("Total to pay", 300), ("120.00", 480))
           said(290, ("120.00", 400)), said(330, ("Yours sincerely", 40)), said(350, ("Ada Wintle", 40))], "139"),
         # the account at a bank is none
         ([*BILL, said(200, ("INVOICE", 40)), TOTAL, said(500, ("Sort code 00-00-00", 40), ("Account No. 00041700", 300))], None),
+        # what its sort is called begins a number that stands by itself; a number of goods is none
+        ([said(43, ("Marlow Rope & Canvas", 40), ("DELIVERY NOTE", 300)), said(81, ("DN66050", 300)), *US, said(225, ("Line", 40), ("Goods", 90), ("Qty", 300)), said(248, ("1", 40), ("Brush, No. 12", 90), ("12 ea", 300)),
+          said(700, ("Received in good order", 40))], "DN66050"),
+        # a credit note on the form of an invoice
+        ([said(60, ("Marlow Rope & Canvas", 40), ("CREDIT NOTE", 300)), *US, said(170, ("Invoice no.", 300), ("VM/1547", 400)), TOTAL], "VM/1547"),
+        ([said(60, ("Marlow Rope & Canvas", 40), ("CREDIT NOTE", 300)), *US, said(170, ("Credit note no.", 300), ("CN9", 400)), said(182, ("Invoice no.", 300), ("VM/1547", 400)), TOTAL], "CN9"),
         # a postcode however it is printed
         ([said(60, ("Ada Wintle", 40)), said(75, ("The Old Forge", 40)), said(90, ("LQ7-3JN", 40)), *US, said(200, ("Dear Tamsin", 40)), said(230, ("Please find a cheque for the berth.", 40)),
           said(330, ("Yours sincerely", 40))], None),
@@ -65,6 +71,9 @@ def test_the_number_of_a_paper(rows: list[list[Word]], reference: str | None) ->
         # what was bought at a till is no address
         ([said(60, ("HOBDAY HARDWARE", 40)), said(90, ("14 Sheep Street, Larkmoor", 40)), said(140, ("PAINT KETTLE", 40), ("2.55", 400)), said(155, ("2 X TAPE ST12 25MM", 40), ("5.86", 400)),
           said(200, ("TOTAL", 40), ("8.41", 400)), said(220, ("RECEIPT 51903", 40)), said(235, ("CHANGE", 40), ("0.00", 400))], "HOBDAY HARDWARE"),
+        ([said(60, ("RECEIPT", 40)), said(90, ("No. 735", 40)), said(120, ("Received from", 40), ("Tern Point Sail Training Trust", 150)), said(150, ("25.00", 40), ("Signed for G. Marsh, Removals", 200))], "G. Marsh, Removals"),
+        ([said(60, ("45 Heron Close", 40)), said(72, ("LW1 0ZZ", 40)), said(90, ("23 June 2025", 40)), *US, said(200, ("Dear Tamsin,", 40)), said(230, ("I write about this: fire inspection of the shed.", 40)),
+          said(242, ("Our officer will call at 9 North Street on 16 July 2025.", 40)), said(300, ("Yours", 40)), said(330, ("Odile Farrow", 40))], "Odile Farrow"),
     ],
 )  # fmt: skip
 def test_whom_a_paper_is_from(rows: list[list[Word]], who: str) -> None:
@@ -82,6 +91,39 @@ def test_whom_a_paper_is_from(rows: list[list[Word]], who: str) -> None:
 )  # fmt: skip
 def test_the_day_by_which_it_is_to_be_paid(rows: list[list[Word]], due: date | None) -> None:
     assert first(read(*BILL, *rows), "due") == due
+
+
+LETTER_TO_US = [
+    said(60, ("Lantern Trust Fund", 40)),
+    said(72, ("9 Lamp Street, Brae", 40)),
+    said(84, ("Tern Point Sail Training Trust, The Old Customs Shed, North Mole, TP4 2QX", 40)),
+]
+
+
+@pytest.mark.parametrize(
+    ("rows", "when"),
+    [
+        # the line above is an address, not a sentence that goes on; when somebody met is not when a letter was written
+        ([*LETTER_TO_US, said(96, ("23 August 2025", 40)), said(120, ("Dear Ms Brook", 40)), said(140, ("The trustees met on 12 September 2025 and were glad to read of your plans.", 40)), said(160, ("Yours sincerely", 40))], date(2025, 8, 23)),
+        # a heading in larger letters is no sentence that goes on
+        ([[*said(60, ("Minutes of the Finance and Premises Committee", 40))], said(75, ("Held on 18th October 2025 in the Old Customs Shed", 40)), said(100, ("Present: Grant Calder, Odile Farrow", 40)), said(120, ("Apologies: none", 40))], date(2025, 10, 18)),
+        ([said(60, ("Narrow Seas Radio Board", 40)), said(80, ("Certificate of Competence", 40)), said(100, ("This is to certify that", 40)), said(120, ("Alba Beck", 40)), said(140, ("Given at Ostrey on 11th June 2025", 40)), said(160, ("Expires: 11th June 2028", 40))], date(2025, 6, 11)),
+        ([said(60, ("RISK ASSESSMENT", 40)), said(80, ("Activity", 40), ("Ref.", 200), ("Review by", 300), ("Assessed", 400)), said(92, ("Rigging", 40), ("RA103", 200), ("20/06/2026", 300), ("20/06/2025", 400)), said(500, ("Form HS4 issue 3 10/01/2022", 40))], date(2025, 6, 20)),
+        ([*BILL, said(200, ("INVOICE", 40)), said(215, ("Dated 1 1th January 2025", 40)), TOTAL], date(2025, 1, 11)),
+        ([*BILL, said(200, ("INVOICE", 40)), said(215, ("Invoice date", 40)), said(227, ("Friday,21st February 2025", 40)), TOTAL], date(2025, 2, 21)),
+    ],
+)  # fmt: skip
+def test_the_day_of_a_paper(rows: list[list[Word]], when: date) -> None:
+    assert first(read(*rows), "when") == when
+
+
+def test_cover_lasts_until_the_end_of_its_period() -> None:
+    rows = [
+        said(100, ("Public liability: schedule", 40)),
+        said(120, ("Policy number", 40), ("BMI 38239", 250)),
+        said(140, ("Period of insurance", 40), ("12 April 2025 to 11 April 2026", 250)),
+    ]
+    assert first(read(*rows), "expires") == date(2026, 4, 11)
 
 
 def test_taxes_at_several_rates_add_up_to_the_total() -> None:

@@ -17,6 +17,7 @@ Where = Literal["before", "left", "above", "after"]
 NEAR_ABOVE = 2.4  #: heights of a line that a label may stand above its value
 NEAR_IN_ROW = 4.5  #: the same where both lines are rows of boxes
 _ROW = 4  #: cells
+LEAST_SMALL = 0.3  #: of the words of running text that have no capital
 MOST_OF_A_LABEL = 6  #: words
 MOST_IN_A_TABLE = 3  #: words of a cell that goes on with a column of dates or sums
 MOST_ABOVE = 4  #: lines that are looked at
@@ -105,9 +106,12 @@ class Paper:
         if above is None or above.page is not line.page or cell is not line.cells[0]:
             return False
         last = above.cells[-1]
+        small = sum(word.text.islower() for word in last.words)
         return (
             len(last.words) > MOST_OF_A_LABEL
+            and small > LEAST_SMALL * len(last.words)  # or it is an address, or names
             and cell.top - last.bottom < 1.2 * cell.height
+            and 0.8 < cell.height / max(1.0, last.height) < 1.25
             and cell.left < last.left + _INDENT
             and last.text[-1] not in ".:;!?"
         )

@@ -67,7 +67,7 @@ _FORMS = tuple(
         # figures alone
         r"(?<![\d.,/-])(?P<a>\d{1,2})(?P<s>\s?[/.-]\s?)(?P<b>\d{1,2})(?P=s)(?P<y>(?:19|20)\d\d|\d\d)(?![\d/]|[.-]\d)",
         # the same as a recogniser sees it, with a space here and there
-        r"(?<![\d.,/-])(?P<a>\d{1,2})\s?(?P<s>[/.-])\s?(?P<b>\d{1,2})\s?(?P=s)\s?(?P<y>(?:19|20)\d\d)(?![\d/]|[.-]\d)",
+        r"(?<![\d.,/-])(?P<a>\d{1,2})\s?(?P<s>[/.-])\s?(?P<b>\d{1,2})\s?(?P=s)\s?(?P<y>(?:19|20)\d\d|\d\d(?=\s+\d\d\s?:\s?\d\d))(?![\d/]|[.-]\d)",
         r"(?<![\d.,/])(?P<a>\d{2}) (?P<b>\d{2}) (?P<y>(?:19|20)\d\d)(?!\d)",
         # English words
         r"(?<![a-z])(?P<dw>" + "|".join(sorted(_ORDINALS, key=len, reverse=True)) + r")(?: day)? (?:of )?" + _MONTH

@@ -20,7 +20,7 @@ DATES: Mapping[str, str] = {
         date of receipt|date of purchase|transaction date|date paid|paid on|payment date|date of payment|quote date|quotation date|
         date of quotation|credit date|credit note date|date of credit note|date of certificate|certificate date|date of policy|despatch note date|
         delivery note date|date of order confirmation|order confirmation date|meeting of|held on|held on the|sat on|sat on the|met on|met on the|gathered on|assembled on|date of meeting|meeting held on|to be held on|will be held on|to be held|takes place on|will take place on|held|minutes of|meeting of the|
-        minutes of meeting|date of assessment|assessment date|date of this assessment|assessed on|reviewed on|completed on|date completed|handed in|handed in on|
+        minutes of meeting|assessed|raised|raised on|date of assessment|assessment date|date of this assessment|assessed on|reviewed on|completed on|date completed|handed in|handed in on|
         submitted|submitted on|date submitted|date handed in|awarded on|awarded|given on|given this|signed on|made on|on this|this|date of notice|notice date|
         rechnungsdatum|belegdatum|ausstellungsdatum|ausgestellt am|datum der rechnung|rechnung vom|vom|datum des schreibens|gutschriftsdatum|
         date de facture|date de la facture|date d'emission|date d'etablissement|emise le|emis le|fait le|facture du|date du document|le|

@@ -9,7 +9,10 @@ from .letters import plain
 
 _FIGURES = str.maketrans({"O": "0", "o": "0", "Q": "0", "l": "1", "I": "1", "|": "1", "i": "1"})
 _POUND = re.compile(r"^[fFE](?=\d{1,3}(?:[,.]?[\doO]{3})*[.,][\doO]{2}$)")
-_OCTOBER = re.compile(r"^0(?=[a-zA-Z]{3})")
+_OCTOBER = re.compile(r"(?<![^\W_])0(?=ct(?:\b|(?i:ob)))|^0(?=[a-zA-Z]{3})")
+_NO = re.compile(r"(?<=^[nN])0(?=[.:]?$)")
+_ORDINAL = re.compile(r"^(?=.*\d|l[l1I]th)([\dloOiI]{1,2})(?=(?:st|nd|rd|th)[,.]?$)")
+_WIDE = str.maketrans("，．：；（）／－！？％＆", ",.:;()/-!?%&")
 _CAPITALS = re.compile(
     r"^(?:[A-Z]{1,4}l[A-Z]{0,3}|l[A-Z]{1,4})(?=[-/.]?\d{3})"
 )  #: before the figures of a number
@@ -18,7 +21,11 @@ _NUMBER = re.compile(r"^[£€$]?[-(]?[\dOoIl|][\dOoIl|.,/:-]*[\dOoIl|]\)?[.,]?$
 
 def mended(word: str) -> str:
     """Return *word*, as long as before: a nought within letters as the letter O, letters within figures as figures."""
-    word = _OCTOBER.sub("O", _POUND.sub("£", word))
+    word = _OCTOBER.sub("O", _POUND.sub("£", word.translate(_WIDE)))
+    word = _NO.sub("o", word)
+    if len(word) > LEAST_LETTERS and sum(c == "0" for c in word) <= 2 and word.replace("0", "").isalpha():
+        word = word.replace("0", "O" if word.replace("0", "").isupper() else "o")
+    word = _ORDINAL.sub(lambda match: match[0].translate(_FIGURES), word)
     word = _CAPITALS.sub(lambda match: match[0].replace("l", "I"), word)
     figures = sum(c.isdigit() for c in word)
     if figures >= 2 and figures >= len(word) / 3 and _NUMBER.match(word) and not word.isdigit():
@@ -31,10 +38,15 @@ _GLUED = re.compile(
     r"^(?:(?:ref|no|nr|num)[.:°º]{1,2}|[nN][°º]|№|[nN]r[.:]?)(?=[A-Z]{0,6}[-/]?\d)", re.IGNORECASE
 )
 
+_COMMA = re.compile(r"^[^\W\d_]{3,},(?=\d)")
+
 
 def parted(word: str) -> int:
-    """Return where in *word* a label ends that ran into its number, as in “n°FA2025-12”; 0 where none did."""
-    glued = _GLUED.match(word)
+    """Return where in *word* another begins that ran into it: 0 where none did.
+
+    That is a label and its number, as in “n°FA2025-12”, or a day of the week and a day, as in “Friday,21st”.
+    """
+    glued = _GLUED.match(word) or _COMMA.match(word)
     return glued.end() if glued else 0
 
 
@@ -49,8 +61,18 @@ def initialled(number: str, phrase: str) -> str:
 
 
 def is_word(text: str) -> bool:
-    """Whether *text* is a word one letter of which was taken for a figure, as in “1ate”."""
-    return sum(c.isdigit() for c in text) == 1 and sum(c.islower() for c in text) >= 3 and len(text) < 12
+    """Whether *text* is a word one letter of which was taken for a figure, as in “1ate” or “N0”."""
+    return text.lower() == "n0" or (
+        sum(c.isdigit() for c in text) == 1 and sum(c.islower() for c in text) >= 3 and len(text) < 12
+    )
+
+
+def is_split(one: str, other: str) -> bool:
+    """Whether two words are the figures of one day, as in “1 1th”: no day is called 1th, 2th, 3th or 0th."""
+    return one in ("1", "2", "3") and _NO_DAY.match(other) is not None and (other[0] == "0" or one == "1")
+
+
+_NO_DAY = re.compile(r"^[0-3]th[,.]?$")
 
 
 def month_mended(word: str, before: str, after: str) -> str:

@@ -13,7 +13,7 @@ LEGAL = (
     r"(?:ltd|limited|plc|llp|inc|corp|corporation|company|co|gmbh(?: & co\.? kg)?|ag|ohg|kg|e\.?\s?k\.?|ug|sarl|s\.a\.r\.l|sas|s\.a\.s|sa|s\.a|eurl|b\.?v|n\.?v|vof|"
     r"sp\.? z ?o\.? ?o|s\.?a|spolka|cic|dac|llc|society|trust)\.?"
 )  # fmt: skip
-LEGAL_AT_END = re.compile(rf"(?P<name>[^,;|·•()]*?\b{LEGAL})(?=$|[\s,;|·•(])(?!\s+[A-Z&][a-z])")
+LEGAL_AT_END = re.compile(rf"(?P<name>[^,;|·•()]*?\b{LEGAL})(?=$|[\s,;|·•(]|\.[a-z])(?!\s+[A-Z&][a-z])")
 SELLER = re.compile(
     r"^(?:signed for|for and on behalf of|seller|from|supplier|vendor|issued by|issuer|issuing authority|sold by|supplied by|account name|payee|beneficiary|payable to|make cheques payable to|cheques payable to|"
     r"cheques to|remit to|pay to|prepared by|author|authors|written by|surveyor|assessor|assessed by|assessment by|inspected by|inspector|reported by|report by|stage manager|insurer|underwriter|"
@@ -65,8 +65,14 @@ POST = re.compile(r"\b[A-Z]{1,2}\d[A-Z\d]? \d[A-Z]{2}\b|\b\d{5}\b|\b\d{4} [A-Z]{
 BUYER_NAME = re.compile(r"^(?:To|For|FAO|Attn\.?|Deliver to|Supplier)\s?:?\s+")
 
 
+#: a person and their trade, as “G. Marsh, Plumbers”
+_TRADE = re.compile(r"(?:[A-Z]\.\s?){1,2}[A-Z][\w'’-]+, [A-Z][a-z]+(?:s|ing)")
+
+
 def short(text: str) -> str:
     """Return a line without what follows a name there: an address, a telephone."""
+    if _TRADE.match(text.strip(" .")):
+        return text.strip(" .")
     # the comma of several partners is one of their name
     text = re.split(
         r"\s[·•|–-]\s|[,;(]\s?(?=\S*\d)|,\s(?![A-Z][\w'’.-]* (?:&|and) [A-Z])|\s{2,}|\s/\s", text
@@ -83,6 +89,7 @@ def is_name(text: str, most: int = 9) -> bool:
         letters < 0.7 * len(text.replace(" ", ""))
         or sum(c.isdigit() for c in text) > 2
         or "@" in text
+        or ": " in text
         or "www" in text.lower()
     ):
         return False

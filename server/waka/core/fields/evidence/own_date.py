@@ -13,6 +13,7 @@ from waka.core.fields.office import DateOrder
 from .context import Found, Named, Paper, Placed, merged
 from .dates import Spot, order_shown, spots
 from .labels import label
+from .letters import plain
 from .page import Line
 
 _OF_OWN: Mapping[str, float] = {
@@ -26,6 +27,9 @@ _ON = frozenset(
 _AS_AT = frozenset({"as at", "balance at", "balance as at", "balance on"})
 _MET = frozenset(
     {"sat on", "sat on the", "met on", "met on the", "held on the", "gathered on", "assembled on"}
+)
+_AT_A_PLACE = re.compile(
+    r"^(?:given|signed|done|issued|awarded|dated|made|sealed) at [^\d,.;:]{2,30}\b(?:on|this)(?: the)?\s*$"
 )
 OTHER_WAY = 2.0  #: by which day and month in the other order are less likely
 _COLUMN = 3  #: dates below one another make a column of a table
@@ -52,7 +56,16 @@ def _named(paper: Paper, line: Line, at: int, start: int) -> list[Named]:
         told = above and label("numbers", above.text, most=14)
         if told and told.meaning in ("order", "your"):
             return [replace(named[0], label=replace(named[0].label, meaning="order_date"))]
+    if named and named[0].where == "before" and named[0].label.phrase in _UNTIL and at > 0:
+        if _COVERED.search(plain(line.cells[at - 1].text)):
+            return [replace(named[0], label=replace(named[0].label, meaning="expiry"))]
     return named
+
+
+_UNTIL = frozenset({"to", "until", "bis", "au", "tot", "do"})
+_COVERED = re.compile(
+    r"^(?:period of (?:insurance|cover)|(?:insurance|cover|policy) period|insured|cover|versicherungszeitraum|verzekerd)\b"
+)
 
 
 _OF_WHAT_IS_ABOVE = frozenset({"vom", "dated", "date", "du", "le", "of", "van", "z dnia", "from"})
@@ -117,12 +130,15 @@ def _by_label(one: Dated, sort: str, goes_on: bool) -> tuple[float, str]:
         sort == "statement" and named.label.phrase in _AS_AT
     ):
         score += 9.0
-    in_prose = goes_on or _is_in_prose(one.cell.text[: one.spot.start], named)
+    before = one.cell.text[: one.spot.start]
+    if score > 0 and _AT_A_PLACE.search(plain(before)):
+        return _OF_OWN["own"], "own_before"
+    in_prose = goes_on or _is_in_prose(before, named)
     if sort == "minutes" and named.label.phrase in _MET:
         return score, f"own_{named.where}"  # a sentence that says when they met
     if score > 0 and named.where == "before" and in_prose:
         # in running text such words speak of another day as often as of the paper's own
-        score = 0.6 if named.label.phrase in _ON else score - 3.5
+        score = 0.6 if named.label.phrase in _ON | _MET else score - 3.5
     return score, f"{named.label.meaning}_{named.where}"
 
 

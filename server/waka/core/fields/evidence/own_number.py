@@ -21,7 +21,7 @@ _GROUP = re.compile(r"\s\d{2,6}(?![\w.,/-])")
 #: a run of letters and figures that stands by itself and is neither a postcode nor a telephone number
 _CODE = re.compile(r"(?=.*[A-Z])(?=.*\d)[A-Z0-9]{1,6}(?:[ /.-][A-Z0-9]{1,8}){1,4}|[A-Z]{2,5}\d{3,9}")
 _POSTCODE = re.compile(
-    r"[A-Z]{1,2}\d[A-Z\d]?[ -]?\d[A-Z]{2}|\d{4,5} ?[A-Z]{0,2}|[A-Z]{1,2}-?\d{4,5}|[A-Z]{2},? \d{5}"
+    r"[A-Z]{1,2}\d[A-Z\d]?[ -]?\d[A-Z]{2}|\d{4,5} ?[A-Z]{0,2}|[A-Z]{1,2}-\d{4,5}|[A-Z]\d{4,5}|[A-Z]{2},? \d{5}"
 )
 _MEANS: Mapping[str, float] = {
     "own": 6.0,
@@ -33,6 +33,8 @@ _MEANS: Mapping[str, float] = {
     "foreign": -9.0,
     "alone": 0.6,
 }
+FEWEST_IN_TABLE = 3  #: cells of a line of goods, which have numbers of their own
+ON_A_FORM = 3.0
 SHORT = 6  #: figures of the number of an account rendered; those of banks and customers are longer
 _WHERE = {"before": 0.0, "left": -0.1, "above": -0.5, "after": -0.2, "alone": 0.0}
 #: the words with which the number of each sort of paper is called; a number called as another sort's is that one's
@@ -111,7 +113,11 @@ def numbers(paper: Paper) -> list[Number]:
                         told.phrase,
                         where,
                         told.distance,
-                        told.meaning in ("ours", "plain") and told.start > 1 and where != "before",
+                        told.start > 1
+                        and (
+                            (told.meaning == "plain" and len(line.cells) >= FEWEST_IN_TABLE)
+                            or (told.meaning in ("ours", "plain") and where != "before")
+                        ),
                     )
                 )
             elif (
@@ -175,9 +181,13 @@ def own_numbers(paper: Paper, sort: str, found: list[Number]) -> list[Found[str]
             score += 15.0
         elif one.meaning == "own":
             score += _called(sort, one.phrase)
+            if sort == "credit" and _called("invoice", one.phrase) > 0:
+                score += ON_A_FORM  # a credit note on the form of an invoice; or the number of the one that is credited
         elif sort == "order" and one.meaning == "order":
             score += 9.0
-        elif (sort == "statement" and one.meaning == "account") or (sort == "invoice" and _heads_an_account(one)):
+        elif (sort == "statement" and one.meaning == "account") or (
+            sort == "invoice" and _heads_an_account(one)
+        ):
             score += 7.0
         elif sort == "payslip" and one.meaning == "account":
             score += 7.5
@@ -185,6 +195,7 @@ def own_numbers(paper: Paper, sort: str, found: list[Number]) -> list[Found[str]
             score += 7.0
         elif one.meaning == "alone":
             edge = paper.place(one.cell) < 0.3 or (sort == "certificate" and paper.place(one.cell) > 0.4)
+            score += 3.0 * (re.match(r"[A-Z]{2,}(?=\d)", one.text) is not None and _begins(one.text, sort))
             score += 2.4 * (edge and sort in ("letter", "certificate", "reminder", "report"))
         elif one.meaning == "ours" and sort in ("letter", "minutes"):
             score += 1.0
@@ -205,6 +216,14 @@ def own_numbers(paper: Paper, sort: str, found: list[Number]) -> list[Found[str]
             )
         )
     return merged(told, key=lambda number: re.sub(r"[\W_]", "", plain(number)))
+
+
+def _begins(number: str, sort: str) -> bool:
+    """Whether a number begins with the first letters of what its sort is called, as DN of a delivery note."""
+    head = number[: next(at for at, c in enumerate(number) if c.isdigit())]
+    return any(
+        head == "".join(word[0] for word in called.split()).upper() for called in _CALLED.get(sort, ())
+    )
 
 
 def _heads_an_account(one: Number) -> bool:

@@ -15,7 +15,7 @@ from itertools import pairwise
 from math import inf
 from statistics import median
 
-from .mended import mended, month_mended, parted
+from .mended import is_split, mended, month_mended, parted
 
 GAP = 0.95  #: of the height of a line: from here on what follows is another cell
 WIDE_GAP = 1.6  #: the same for letters that all have one width, which stand further apart
@@ -165,7 +165,22 @@ def _mended(word: Word) -> Iterator[Word]:
     yield replace(word, text=mended(word.text))
 
 
+def _joined(row: Sequence[Word]) -> Sequence[Word]:
+    """Return the words of a row, the figures of a day that a recogniser saw a space in as one."""
+    found: list[Word] = []
+    for word in row:
+        last = found[-1] if found else None
+        if last is not None and is_split(last.text, word.text) and word.left - last.right < word.height:
+            found[-1] = replace(
+                last, text=last.text + word.text, right=word.right, sure=min(last.sure, word.sure)
+            )
+        else:
+            found.append(word)
+    return found
+
+
 def _with_months(row: Sequence[Word]) -> Sequence[Word]:
+    row = _joined(row)
     texts = ["", *(word.text for word in row), ""]
     return [
         replace(word, text=month_mended(word.text, texts[at], texts[at + 2])) for at, word in enumerate(row)

@@ -47,7 +47,9 @@ _PRICED = frozenset(
         "form",
     }
 )
-_OWED = frozenset({"invoice", "credit", "bill", "proforma", "reminder"})  #: sorts that are to be paid by a day
+_OWED = frozenset(
+    {"invoice", "credit", "bill", "proforma", "reminder"}
+)  #: sorts that are to be paid by a day
 _LASTING = frozenset({"certificate", "report"})  #: sorts that hold until a day
 _UNNUMBERED = frozenset({"minutes", "photo"})
 FEWEST_ON_PAPER = 8  #: words: a picture with fewer is none of a paper
