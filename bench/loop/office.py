@@ -69,7 +69,8 @@ def of_demo() -> list[Paper]:
     Left out is what is torn, empty or asks for a password, what is here already, and what says nothing of itself.
     """
     with Path(__file__).with_name("demo.csv").open(newline="", encoding="utf-8") as table:
-        return [replace(_paper(Path(), row), folder=row["folder"]) for row in csv.DictReader(table)]
+        rows = [{field: text or None for field, text in row.items()} for row in csv.DictReader(table)]
+    return [replace(_paper(Path(), row), folder=str(row["folder"])) for row in rows]
 
 
 def _paper(corpus: Path, record: Mapping[str, object]) -> Paper:

@@ -2,6 +2,8 @@
 
 from datetime import date
 
+import pytest
+
 from tests.work.drive import SmallDrive, hand_in
 from tests.work.test_filling import first, read
 from waka.core.ids import DocumentId
@@ -80,6 +82,39 @@ def test_nothing_is_learned_from_what_a_person_may_not_see(filled: SmallDrive) -
     after = filling(filled.deps, filled.filer, DocumentId(arrival))
     assert before.fields["who"][0].value == "Ketch Provider"
     assert "who" not in after.fields and "what" not in after.fields
+
+
+FUEL = """Greyfin Marine Fuels
+Fuel Quay 2, Tern Point
+Invoice
+Delivery note {note}
+Account ref {account}
+Date 0{day} May 2025
+Red diesel, litres 420 and filter sets for the ketch at the quay, as ordered
+Total to pay £438.{day}0"""
+
+
+def fuel(drive: SmallDrive, day: int, reference: str | None = None) -> int:
+    text = FUEL.format(note=f"54{day}1", account=f"7{day}46", day=day)
+    number = hand_in(drive.deps, drive.filer, f"fuel{day}.txt", text.encode())
+    if reference is not None:
+        slip = Slip(kind="invoice", who="Greyfin Marine Fuels", when=f"{day} 5 2025", what="diesel", reference=reference, folder=drive.folder("Letters"))  # fmt: skip
+        filing.file_arrival(drive.deps, drive.filer, number, slip, TODAY)
+    return number
+
+
+@pytest.mark.parametrize(("called", "found"), [("54{day}1", "5491"), ("7{day}46", "7946"), ("none", "5491")])
+def test_the_number_that_an_office_files_papers_by_is_learned_from_what_stands_before_it(
+    filled: SmallDrive, called: str, found: str
+) -> None:
+    for day in range(1, 5):
+        fuel(filled, day, called.format(day=day))
+    arrival = fuel(filled, 9)
+    read(filled.deps)
+    while alike.make_next(filled.deps):
+        pass
+    told = offered(filled, filled.filer, arrival, "reference")
+    assert (told and told.value) == found
 
 
 def led(drive: SmallDrive, number: int, **told: str) -> tuple[str, str, bool] | None:

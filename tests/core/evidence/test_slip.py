@@ -6,6 +6,7 @@ import pytest
 
 from tests.core.evidence.test_page import page
 from tests.core.evidence.test_subject import said
+from waka.core.fields.evidence.own_number import called_in
 from waka.core.fields.evidence.page import Page, Word
 from waka.core.fields.evidence.senders import Office
 from waka.core.fields.evidence.slip import Clerk, Part, Read
@@ -63,6 +64,17 @@ TOTAL = said(400, ("Total to pay", 300), ("120.00", 480))
 )  # fmt: skip
 def test_the_number_of_a_paper(rows: list[list[Word]], reference: str | None) -> None:
     assert first(read(*rows), "reference") == reference
+
+
+@pytest.mark.parametrize(
+    ("text", "number", "called"),
+    [("Marlow\nDelivery note 5483\nDate 4 May", "5483", "delivery note"), ("Account ref\n7246", "7246", "account ref"), ("We met 5483 times", "5483", None),
+     ("Total 12.00", "5483", None), ("", "5483", None), ("Policy 8256", "8256", "policy")],
+)  # fmt: skip
+def test_how_the_number_that_a_paper_was_filed_by_is_called_on_it(
+    text: str, number: str, called: str | None
+) -> None:
+    assert called_in(text, number) == called
 
 
 @pytest.mark.parametrize(

@@ -26,6 +26,7 @@ class Neighbour:
     kind: str | None
     who: str | None
     what: str | None
+    called: str | None = None  #: the words on it that stand before the number that it was filed by
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)

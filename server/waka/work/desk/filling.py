@@ -161,7 +161,7 @@ def _offered(reading: _Reading) -> dict[str, list[Offered]]:
         "who": reading.some("who", found.who, str),
         "when": reading.some("when", read.when, date.isoformat),
         "what": reading.some("what", found.what, str, lambda _: who),
-        "reference": reading.some("reference", read.reference, str),
+        "reference": reading.some("reference", found.reference, str),
     }  # fmt: skip
     foreign = f" {read.currency}" if read.currency not in (None, house.currency) else ""
     told["amount"] = reading.some("amount", read.amount, lambda value: f"{value}{foreign}")

@@ -10,15 +10,23 @@ from psycopg import Connection
 from waka.core.changes.findings import Said, said
 from waka.core.fields.alike import words_of
 from waka.core.fields.evidence.context import Found
+from waka.core.fields.evidence.exact import CERTAIN
+from waka.core.fields.evidence.own_number import called_in, own_numbers
 from waka.core.fields.evidence.slip import Read
 from waka.core.fields.evidence.sorts import KIND_OF
-from waka.core.ids import PersonId
-from waka.core.learning.votes import ALIKE, STRENGTH_OF_CALLED, Neighbour, Vote, blended, votes
+from waka.core.ids import DocumentId, PersonId
+from waka.core.learning.votes import ALIKE, CONVINCED, STRENGTH_OF_CALLED, Neighbour, Vote, blended, votes
+from waka.records.documents import sketches
 from waka.records.documents.documents import Document
+from waka.records.documents.sketches import FiledAlike
 from waka.work.deps import Deps
 from waka.work.documents.alike import Part, filed_alike, sketch_of
 
 MOST = 40  #: filed papers that are looked at
+READ_AGAIN, HEAD = (
+    6,
+    4_000,
+)  #: of them, those whose text is looked through for how their number is called; characters
 UNTITLED = 0.5  #: the score of a kind that is only what is left
 
 
@@ -29,6 +37,7 @@ class Learned:
     kind: Sequence[Found[str]]
     who: Sequence[Found[str]]
     what: Sequence[Found[str]]
+    reference: Sequence[Found[str]]
     said: Mapping[str, Sequence[Vote]]  #: by field
 
 
@@ -40,10 +49,20 @@ def neighbours(deps: Deps, conn: Connection, person: PersonId, document: Documen
     found = filed_alike(
         deps, conn, person, sketch.look, Part.LOOK, least=ALIKE, most=MOST, ignore=document.id
     )
+    called = _called(conn, [one for one in found if one.reference][:READ_AGAIN])
     return [
-        Neighbour(number=one.id, likeness=one.likeness, kind=one.kind, who=one.who, what=one.what)
+        Neighbour(
+            number=one.id, likeness=one.likeness, kind=one.kind, who=one.who, what=one.what, called=called.get(one.id)
+        )
         for one in found
-    ]
+    ]  # fmt: skip
+
+
+def _called(conn: Connection, found: Sequence[FiledAlike]) -> dict[DocumentId, str]:
+    """Return, by document, the words that stand before the number that it was filed by."""
+    texts = {one.sha256: one.text for one in sketches.texts(conn, [one.sha256 for one in found], HEAD)}
+    told = {one.id: called_in(texts.get(one.sha256, ""), one.reference or "") for one in found}
+    return {number: phrase for number, phrase in told.items() if phrase is not None}
 
 
 def learned(read: Read, alike: Sequence[Neighbour]) -> Learned:
@@ -54,11 +73,20 @@ def learned(read: Read, alike: Sequence[Neighbour]) -> Learned:
     first = kind[0].value if kind else None
     party = _words(who[0].value) if who else None
     same = [one for one in alike if one.kind == first and one.who is not None and _words(one.who) == party]
-    of_what = votes(same, lambda one: one.what)
+    of_what, of_called = votes(same, lambda one: one.what), votes(same, lambda one: one.called)
+    called = of_called[0].value if of_called and of_called[0].share >= CONVINCED else None
     return Learned(
         kind=kind, who=who, what=blended(read.what, of_what, str.casefold, STRENGTH_OF_CALLED),
+        reference=_numbered(read, called),
         said={"kind": of_kind, "who": of_who, "what": of_what},
     )  # fmt: skip
+
+
+def _numbered(read: Read, called: str | None) -> Sequence[Found[str]]:
+    """Return what may be the number of a paper, where papers alike were filed by numbers that are *called* so."""
+    if called is None or (read.reference and read.reference[0].score >= CERTAIN):
+        return read.reference
+    return own_numbers(read.numbers, called)
 
 
 _CODES = {"kind": "read_learned_kind", "who": "read_learned_who", "what": "read_learned_what"}

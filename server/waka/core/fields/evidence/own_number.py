@@ -3,8 +3,8 @@
 from __future__ import annotations
 
 import re
-from collections.abc import Mapping
-from dataclasses import dataclass
+from collections.abc import Mapping, Sequence
+from dataclasses import dataclass, replace
 
 from .context import Found, Named, Paper, merged
 from .dates import spots
@@ -35,6 +35,8 @@ _MEANS: Mapping[str, float] = {
 }
 FEWEST_IN_TABLE = 3  #: cells of a line of goods, which have numbers of their own
 ON_A_FORM = 3.0
+AS_FILED = 8.0  #: the score of a number that is called as those that papers alike were filed by
+LEAST = 2.2  #: the score from which on a number is told
 SHORT = 6  #: figures of the number of an account rendered; those of banks and customers are longer
 _WHERE = {"before": 0.0, "left": -0.1, "above": -0.5, "after": -0.2, "alone": 0.0}
 #: the words with which the number of each sort of paper is called; a number called as another sort's is that one's
@@ -169,8 +171,49 @@ def _headed(named: list[Named]) -> list[Named]:
     return named
 
 
-def own_numbers(paper: Paper, sort: str, found: list[Number]) -> list[Found[str]]:
-    """Return what may be the number of a paper of this *sort* (see ``kinds``), the likeliest first."""
+@dataclass(frozen=True, slots=True)
+class Called:
+    """What may be the number of a paper, and the words that stand before it."""
+
+    phrase: str
+    found: Found[str]
+
+
+def own_numbers(found: Sequence[Called], called: str | None = None) -> list[Found[str]]:
+    """Return what may be the number of a paper, the likeliest first.
+
+    *called*: the words before the numbers that papers alike were filed by.
+    """
+    told = [
+        replace(one.found, score=max(one.found.score, AS_FILED))
+        if called and one.phrase == called
+        else one.found
+        for one in found
+    ]
+    return [one for one in merged(told, key=_by_letters) if one.score >= LEAST]
+
+
+def _by_letters(number: str) -> str:
+    return re.sub(r"[\W_]", "", plain(number))
+
+
+def called_in(text: str, number: str) -> str | None:
+    """Return the words that stand before a *number* in the *text* of a paper; None where none that are known do."""
+    before = ""
+    for line in text.splitlines():
+        at = line.find(number)
+        if at >= 0:
+            told = label("numbers", line[:at], most=24) or (
+                label("numbers", before, most=14) if at == 0 else None
+            )
+            if told is not None:
+                return told.phrase
+        before = line
+    return None
+
+
+def called(paper: Paper, sort: str, found: list[Number]) -> list[Called]:
+    """Return how likely each of the numbers *found* is that of a paper of this *sort* (see ``kinds``)."""
     first_page = min((one.line.page.nth for one in found), default=1)
     told = []
     for rank, one in enumerate(found):
@@ -205,17 +248,9 @@ def own_numbers(paper: Paper, sort: str, found: list[Number]) -> list[Found[str]
         score -= 1.0 * (len(letters) < 2) + 2.0 * (one.line.page.nth != first_page) + 0.03 * min(rank, 30)
         score += 0.5 * (1 - paper.place(one.cell))
         text = initialled(one.text, one.phrase) if one.cell.page.is_picture else one.text
-        told.append(
-            Found(
-                text,
-                text,
-                one.cell.box(one.start, one.end),
-                score,
-                f"{one.meaning}_{one.where}",
-                one.cell.sure(one.start, one.end),
-            )
-        )
-    return merged(told, key=lambda number: re.sub(r"[\W_]", "", plain(number)))
+        box, sure = one.cell.box(one.start, one.end), one.cell.sure(one.start, one.end)
+        told.append(Called(one.phrase, Found(text, text, box, score, f"{one.meaning}_{one.where}", sure)))
+    return told
 
 
 def _begins(number: str, sort: str) -> bool:

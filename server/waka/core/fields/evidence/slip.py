@@ -15,7 +15,7 @@ from . import codes, exact
 from .context import Found, Paper
 from .letters import plain
 from .own_date import dated, not_before, own_dates, with_meaning
-from .own_number import numbers, own_numbers
+from .own_number import Called, called, numbers, own_numbers
 from .page import Page, lines_of
 from .senders import Office, Senders
 from .sorts import KIND_OF, Sorted, sorted_paper
@@ -25,9 +25,8 @@ from .total import currency, priced, totals
 T = TypeVar("T")
 
 LEAST_SORT = 1.0  #: the score below which nobody can say what a paper is, and so nothing else of it
-LEAST_DATE, LEAST_NUMBER, LEAST_TOTAL, LEAST_SENDER = (
+LEAST_DATE, LEAST_TOTAL, LEAST_SENDER = (
     1.2,
-    2.2,
     2.5,
     1.5,
 )  #: scores below which nothing is said
@@ -69,6 +68,7 @@ class Read:
     expires: Sequence[Found[date]] = ()
     what: Sequence[Found[str]] = ()
     reference: Sequence[Found[str]] = ()
+    numbers: Sequence[Called] = ()  #: of which references are told
     amount: Sequence[Found[Decimal]] = ()
     currency: str | None = None
 
@@ -206,6 +206,7 @@ class Clerk:
                 when=[one for one in own_dates(paper, days, sort) if one.why.startswith("own")],
             )
         when = [one for one in own_dates(paper, days, sort) if one.score >= LEAST_DATE]
+        found = called(paper, sort, numbers(paper)) if sort not in _UNNUMBERED else []
         return Read(
             sorts=sorts,
             kind=KIND_OF.get(sort, "other"),
@@ -214,9 +215,8 @@ class Clerk:
             due=not_before(with_meaning(days, "due"), when) if sort in _OWED else [],
             expires=with_meaning(days, "expiry") if sort in _LASTING else [],
             what=subjects(paper, sort, title),
-            reference=[one for one in own_numbers(paper, sort, numbers(paper)) if one.score >= LEAST_NUMBER]
-            if sort not in _UNNUMBERED
-            else [],
+            reference=own_numbers(found),
+            numbers=found,
             amount=amounts,
             currency=currency(paper, amounts[0], prices, self._currency) if amounts else None,
         )
