@@ -8,8 +8,10 @@ from dataclasses import dataclass
 from datetime import date
 from pathlib import Path
 
+from waka.core.fields.office import OfficeSettings
 from waka.core.ids import PersonId
 from waka.core.rules.charter import Charter
+from waka.records import settings
 from waka.records.desk import naming
 from waka.work.changes.ways.filing import file_arrival
 from waka.work.deps import Deps
@@ -19,13 +21,14 @@ from waka.work.documents import alike
 from waka.work.documents.reading import read_what_waits
 from waka.work.folders.browsing import outline
 from waka.work.naming.slips import Slip
+from waka.work.office import NAME as SETTINGS
 from waka.work.outside.taking_in import index_next, take_in
 from waka.work.people import signing_in
 from waka.work.rules import charters
 from waka.work.rules.patterns import as_kept
 
 from .filed import filed
-from .scenario import parties
+from .scenario import TRUST, TRUST_LINES, parties
 from .waiting import waiting
 
 SEED = 1885
@@ -64,6 +67,9 @@ def make(deps: Deps) -> Made:
         for login, name, right in SIGN_INS
     ]  # fmt: skip
     with deps.db.transaction() as conn:
+        settings.put_typed(
+            conn, SETTINGS, OfficeSettings(names=[TRUST], addresses=[", ".join(TRUST_LINES[1:])])
+        )
         for name, short, spellings in parties():
             party = naming.add_party(conn, name, short)
             for spelling in spellings:

@@ -105,6 +105,34 @@ def test_the_day_by_which_it_is_to_be_paid(rows: list[list[Word]], due: date | N
     assert first(read(*BILL, *rows), "due") == due
 
 
+def test_who_gives_an_address_at_the_head_of_a_paper_writes_no_essay() -> None:
+    prose = [said(200 + 14 * at, ("Berth agreement of the Sail Training Trust, to be signed soon and then returned to us.", 40)) for at in range(3)]  # fmt: skip
+    head = [
+        said(60, ("TERN POINT HARBOUR", 40)),
+        said(75, ("Harbour Office", 40)),
+        said(90, ("harbourmaster@ternpoint.example", 40)),
+        said(120, ("Berth agreement", 40)),
+    ]
+    assert read(*head, *prose).kind != "coursework"
+    assert read(said(60, ("Ines Calder", 40)), *prose).kind == "coursework"
+
+
+@pytest.mark.parametrize(
+    ("subject", "what"),
+    [("Dredging in December", "Dredging in December"), ("Re: AW: Fwd: the slip", "the slip"), ("RE[2]: slip", "slip"), ("", None), ("Regatta", "Regatta"),
+     ("A subject that goes on for much longer than any name should be: with all its details", "A subject that goes on for much longer")],
+)  # fmt: skip
+def test_a_mail_is_about_its_subject(subject: str, what: str | None) -> None:
+    body = page(
+        said(20, ("From: Odile Farrow", 40)),
+        said(34, (f"Subject: {subject}", 40)),
+        said(48, ("Please come on Monday.", 40)),
+    )
+    facts = {"sort": "mail", "who": "Odile Farrow <odile@farrow.example>", "what": subject}
+    found = Clerk(OFFICE).read([Part([body], facts)])
+    assert (first(found, "what") if found.what and found.what[0].why == "mail" else None) == what
+
+
 LETTER_TO_US = [
     said(60, ("Lantern Trust Fund", 40)),
     said(72, ("9 Lamp Street, Brae", 40)),

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import re
 from collections.abc import Mapping, Sequence
 from dataclasses import dataclass, field, replace
 from datetime import date
@@ -19,7 +20,7 @@ from .own_number import Called, called, numbers, own_numbers
 from .page import Page, lines_of
 from .senders import Office, Senders
 from .sorts import KIND_OF, Sorted, sorted_paper
-from .subject import first_line, subjects
+from .subject import first_line, for_a_name, subjects
 from .total import currency, priced, totals
 
 T = TypeVar("T")
@@ -127,7 +128,7 @@ class Clerk:
             return replace(read, who=_first(read.who, name, 4.6), when=[*read.when, *sent])
         return replace(
             read, kind="letter", sorts=[Sorted("letter", 6.0, "mail"), *read.sorts], who=[*_named(name, 7.0), *read.who],
-            when=[*sent, *read.when], due=[], amount=[], reference=[one for one in read.reference if one.why.startswith("ours")],
+            when=[*sent, *read.when], what=[*_named(for_a_name(_REPLIED.sub("", facts.get("what", ""))), SUBJECT), *read.what], due=[], amount=[], reference=[one for one in read.reference if one.why.startswith("ours")],
         )  # fmt: skip
 
     def _read(self, part: Part) -> Read:
@@ -222,6 +223,8 @@ class Clerk:
         )
 
 
+SUBJECT = 8.0  #: the score of the subject of a mail
+_REPLIED = re.compile(r"^(?:(?:re|fwd?|aw|wg|tr|antw|odp|doorst)\s?(?:\[\d+\])?:\s*)+", re.IGNORECASE)
 CLEAR = 2.4  #: the score of a sort from which on a paper in a mail is what the mail is about
 _SUBJECTS = (
     ("invoice", "invoice"),

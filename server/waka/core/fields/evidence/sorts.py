@@ -10,6 +10,7 @@ from statistics import median
 
 from .context import Paper
 from .letters import plain
+from .names_on_paper import STREET
 from .page import Cell, Line
 from .sums import is_a_sum
 
@@ -133,6 +134,8 @@ def sorted_paper(paper: Paper, adds_up: bool) -> list[Sorted]:
 
 
 _PAY = re.compile(r"\bcheque\b|pounds and|account no|pence only|please pay|bank transfer")
+_CONTACT = re.compile(r"@|\bwww\.|\btel\b|\bphone\b|\baccount of\b")
+HEAD = 600  #: characters of a paper at whose head an address stands
 _GREETING = re.compile(r"^dear\b", re.MULTILINE)
 _WRITER = re.compile(r"(?:by )?[A-ZÀ-Ž][\w'’-]+(?: [A-ZÀ-Ž][\w'’-]*){1,3}\b")
 
@@ -149,6 +152,8 @@ def _by_shape(paper: Paper, body: str, entitled: float, adds_up: bool) -> Iterat
         and any(is_a_sum(cell.text) for line in first for cell in line.cells)
     ):
         yield "invoice", 4.5  # a bill as a letter, its sum in a line of its own
+    if _CONTACT.search(body[:HEAD]) or any(STREET.search(plain(text)) for text in top):
+        return  # who writes an essay gives no address
     if entitled < 2.0 and words > 35 and prose > 0.6 * words and any(_WRITER.match(text) for text in top):
         yield "coursework", 2.6
     elif entitled < 2.0 and words > 120 and prose > 0.8 * words and not adds_up:

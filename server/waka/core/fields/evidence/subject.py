@@ -151,13 +151,19 @@ def first_line(paper: Paper, score: float = CALLED) -> Iterator[Found[str]]:
         return
 
 
-def _told(cell: Cell, start: int, score: float, why: str) -> Iterator[Found[str]]:
-    text = cell.text[start:]
+def for_a_name(text: str) -> str:
+    """Return as much of *text* as a name can hold, without what numbers it."""
     value = _NUMBERED.sub("", text).strip(" :.,;-–—*")
     if len(value) > MOST_LETTERS or len(value.split()) > MOST_WORDS:
         value = _CUT.sub("", value)
     while len(value) > MOST_LETTERS or len(value.split()) > MOST_WORDS:
         value = value.rpartition(" ")[0] or value[:MOST_LETTERS]
+    return value
+
+
+def _told(cell: Cell, start: int, score: float, why: str) -> Iterator[Found[str]]:
+    text = cell.text[start:]
+    value = for_a_name(text)
     if sum(letter.isalpha() for letter in value) >= 3:
         start += max(0, text.find(value))
         yield Found(
