@@ -5,7 +5,7 @@ import { Problem, type Arrival, type Desk, type Preview, type Slip } from '../sh
 import { houseQuery, outlineQuery, previewQuery } from '../shared/api/queries'
 import { number } from '../shared/format'
 import { useKeys } from '../shared/keys'
-import { withTyped } from '../shared/fields'
+import { askedOf, withTyped } from '../shared/fields'
 import type { Mark } from '../shared/PageView'
 import { ProblemNote } from '../shared/ProblemNote'
 import { Fields, FurtherFields } from './Fields'
@@ -63,7 +63,9 @@ export function FilingSlip({ arrival, desk, last, refused, onFile, isFiling, onC
   const [early, setEarly] = useState<{ slip: Slip; path: string } | null>(null) // asked to be filed a moment too early, and where it led then
   const change = (part: Partial<Slip>) => {
     // what was said of one name does not hold for the next
-    write({ as_version: false, ...part })
+    const isOther = part.kind !== undefined && part.kind !== slip.kind
+    const fields = isOther ? { fields: filled.refilled(askedOf(house.data, part.kind ?? '').map((field) => field.code)) } : {}
+    write({ as_version: false, ...fields, ...part })
     setAsked(false)
     if (refused) onChange() // what was refused is no longer what stands here
   }

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import { EMPTY } from '../shared/fields'
-import { doubtfulIn, filledIn, isUntouched, marksOf, otherThan, readIn, type Offered, type Offers } from './filling'
+import { doubtfulIn, filledIn, isUntouched, marksOf, otherThan, readIn, refilled, type Offered, type Offers } from './filling'
 
 const offered = (value: string, part: Partial<Offered> = {}): Offered => ({ value, shown: value, page: 1, box: [0.1, 0.2, 0.3, 0.1], why: { code: 'read_on_page', facts: { page: 1 } }, sure: true, confidence: 0.99, ...part })
 const OFFERS: Offers = {
@@ -31,6 +31,14 @@ describe('a slip filled in with what stands on the page', () => {
     expect(doubtfulIn(slip, OFFERS, new Set())).toEqual(['when'])
     expect(doubtfulIn(slip, OFFERS, new Set(['when']))).toEqual([])
     expect(doubtfulIn({ ...slip, when: '1.1.2025' }, OFFERS, new Set())).toEqual([])
+  })
+  it('leaves nothing read where a slip of another kind does not ask for it, and fills in what that asks for', () => {
+    const slip = { ...EMPTY, ...filledIn(OFFERS), fields: { due: '2025-04-12', berth: 'typed' } }
+    expect(refilled(slip, OFFERS, ['berth'])).toEqual({ berth: 'typed' })
+    expect(refilled(slip, OFFERS, [])).toEqual({ berth: 'typed' })
+    expect(refilled({ ...slip, fields: { due: '1.5.2025' } }, OFFERS, [])).toEqual({ due: '1.5.2025' })
+    expect(refilled({ ...slip, fields: {} }, OFFERS, ['due'])).toEqual({ due: '2025-04-12' })
+    expect(doubtfulIn({ ...slip, fields: refilled(slip, { due: [offered('2025-04-12', { sure: false })] }, []) }, { due: [offered('2025-04-12', { sure: false })] }, new Set())).toEqual([])
   })
   it('marks what stands in it on the page, and no value that somebody wrote instead', () => {
     const slip = { ...EMPTY, ...filledIn(OFFERS) }

@@ -20,6 +20,16 @@ export function filledIn(offers: Offers): Partial<Slip> {
   return { ...Object.fromEntries(FIRST.map((code) => [code, slip[code]])), fields: slip.fields }
 }
 
+/**
+ * The further fields of a slip that becomes one of another kind: what was read is filled in where it is asked for now, and
+ * is gone where it is no longer asked for. What somebody typed stays.
+ */
+export function refilled(slip: Slip, offers: Offers, asked: readonly string[]): Slip['fields'] {
+  const kept = Object.entries(slip.fields).filter(([code, text]) => asked.includes(code) || !offers[code]?.some((one) => one.value === text))
+  const read = asked.flatMap((code) => (offers[code]?.[0] && !slip.fields[code] ? [[code, offers[code][0].value]] : []))
+  return Object.fromEntries([...kept, ...read])
+}
+
 /** What was read that stands in a field now. */
 export function readIn(slip: Slip, offers: Offers, code: string): Offered | null {
   const now = typedIn(slip, code)

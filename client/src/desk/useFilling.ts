@@ -3,7 +3,7 @@ import { useEffect, useMemo, useRef, useState } from 'react'
 import type { Arrival, Slip } from '../shared/api/client'
 import { fillingQuery } from '../shared/api/queries'
 import { NO_MARKS, type Mark } from '../shared/PageView'
-import { doubtfulIn, filledIn, isUntouched, marksOf, otherThan, readIn, type Offers } from './filling'
+import { doubtfulIn, filledIn, isUntouched, marksOf, otherThan, readIn, refilled, type Offers } from './filling'
 import type { Kept } from './slipKeeper'
 
 const NOTHING: Offers = {}
@@ -49,6 +49,8 @@ export function useFilling(arrival: Arrival, kept: Kept, write: (part: Partial<S
       setAt(code)
       if (code !== null && !looked.has(code)) setLooked(new Set([...looked, code]))
     },
+    /** The further fields of this slip as one of another kind, which asks for *asked*. */
+    refilled: (asked: readonly string[]) => refilled(slip, offers, asked),
     /** What was read for a field, the likeliest first. */
     offered: (code: string) => (offers[code] ?? []).map((one) => one.value),
     wasLookedAt: (code: string) => looked.has(code),

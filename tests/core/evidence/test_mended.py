@@ -4,7 +4,15 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from waka.core.fields.evidence.mended import initialled, is_split, is_word, mended, month_mended, parted
+from waka.core.fields.evidence.mended import (
+    initialled,
+    is_split,
+    is_word,
+    mended,
+    month_mended,
+    parted,
+    run_into_sum,
+)
 
 
 @pytest.mark.parametrize(
@@ -52,6 +60,14 @@ def test_a_number_begins_as_what_it_is_called_by_where_only_look_alikes_differ(
     number: str, phrase: str, right: str
 ) -> None:
     assert initialled(number, phrase) == right
+
+
+@pytest.mark.parametrize(
+    ("word", "label"),
+    [("zapłaty3", "zapłaty"), ("Total10.50", "Total"), ("payable120,00", "payable"), ("INV4711", ""), ("Invoice2025", ""), ("Total", ""), ("3rd", ""), ("A4", ""), ("12.50", "")],
+)  # fmt: skip
+def test_a_sum_that_its_label_ran_into_is_parted_from_it(word: str, label: str) -> None:
+    assert word[: run_into_sum(word)] == label
 
 
 def test_a_word_with_one_letter_taken_for_a_figure_is_no_number() -> None:

@@ -38,6 +38,8 @@ _GLUED = re.compile(
     r"^(?:(?:ref|no|nr|num)[.:°º]{1,2}|[nN][°º]|№|[nN]r[.:]?)(?=[A-Z]{0,6}[-/]?\d)", re.IGNORECASE
 )
 
+#: a label and the sum behind it, which the writer of a file set without a space
+_INTO_SUM = re.compile(r"^[^\W\d_]*[a-zà-ž]{3}(?=\d{1,3}(?:[.,]\d|$))")
 _COMMA = re.compile(r"^[^\W\d_]{3,},(?=\d)")
 
 
@@ -48,6 +50,12 @@ def parted(word: str) -> int:
     """
     glued = _GLUED.match(word) or _COMMA.match(word)
     return glued.end() if glued else 0
+
+
+def run_into_sum(word: str) -> int:
+    """Return where in *word* of a text a sum begins that its label ran into, as in “payable3 191,85”; 0 where none does."""
+    into = _INTO_SUM.match(word)
+    return into.end() if into else 0
 
 
 def initialled(number: str, phrase: str) -> str:

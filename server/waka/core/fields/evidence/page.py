@@ -15,7 +15,7 @@ from itertools import pairwise
 from math import inf
 from statistics import median
 
-from .mended import is_split, mended, month_mended, parted
+from .mended import is_split, mended, month_mended, parted, run_into_sum
 
 GAP = 0.95  #: of the height of a line: from here on what follows is another cell
 WIDE_GAP = 1.6  #: the same for letters that all have one width, which stand further apart
@@ -144,11 +144,10 @@ def lines_of(pages: Sequence[Page]) -> list[Line]:
     """Return the words of *pages* as lines, from the top down."""
     lines: list[Line] = []
     for told in pages:
-        page = (
-            replace(told, words=tuple(part for word in told.words for part in _mended(word)))
-            if told.is_picture
-            else told
-        )
+        words = [part for word in told.words for part in _parted(word, run_into_sum(word.text))]
+        if told.is_picture:
+            words = [part for word in words for part in _mended(word)]
+        page = replace(told, words=tuple(words))
         for row in _rows(page):
             words = _with_months(row) if page.is_picture else row
             lines.append(Line(page, len(lines), tuple(Cell(page, cell) for cell in _cells(words))))
@@ -157,12 +156,17 @@ def lines_of(pages: Sequence[Page]) -> list[Line]:
 
 def _mended(word: Word) -> Iterator[Word]:
     """Yield a recognised word, mended; in two where a label ran into its number."""
-    at = parted(word.text)
+    for part in _parted(word, parted(word.text)):
+        yield replace(part, text=mended(part.text))
+
+
+def _parted(word: Word, at: int) -> Iterator[Word]:
+    """Yield a word; in two from letter *at* on, where that is not 0."""
     if at:
         middle = word.left + (word.right - word.left) * at / len(word.text)
         yield replace(word, text=word.text[:at], right=middle)
         word = replace(word, text=word.text[at:], left=middle)
-    yield replace(word, text=mended(word.text))
+    yield word
 
 
 def _joined(row: Sequence[Word]) -> Sequence[Word]:

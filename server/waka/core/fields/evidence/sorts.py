@@ -10,7 +10,6 @@ from statistics import median
 
 from .context import Paper
 from .letters import plain
-from .names_on_paper import STREET
 from .page import Cell, Line
 from .sums import is_a_sum
 
@@ -152,7 +151,7 @@ def _by_shape(paper: Paper, body: str, entitled: float, adds_up: bool) -> Iterat
         and any(is_a_sum(cell.text) for line in first for cell in line.cells)
     ):
         yield "invoice", 4.5  # a bill as a letter, its sum in a line of its own
-    if _CONTACT.search(body[:HEAD]) or any(STREET.search(plain(text)) for text in top):
+    if _CONTACT.search(body[:HEAD]):
         return  # who writes an essay gives no address
     if entitled < 2.0 and words > 35 and prose > 0.6 * words and any(_WRITER.match(text) for text in top):
         yield "coursework", 2.6

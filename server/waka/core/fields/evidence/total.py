@@ -49,6 +49,8 @@ CENT = Decimal("0.01")
 
 Priced = Placed[Sum]
 
+SAID = 3.0  #: the score of a sum from which on a further place speaks for it
+
 
 def priced(paper: Paper) -> list[Priced]:
     found = [(line, at, one) for line, at, cell in paper.cells() for one in sums(cell.text)]
@@ -129,7 +131,8 @@ def totals(paper: Paper, found: Sequence[Priced]) -> list[Found[Decimal]]:
             + 0.3 * (one.at == len(one.line.cells) - 1)
         )
         told.append(one.found(value, score, why))
-    return merged(told, key=Decimal.normalize)
+    # a price that stands on many lines is no total for that
+    return merged(told, key=Decimal.normalize, more=lambda score: 0.3 if score > SAID else 0.0)
 
 
 def _by_label(paper: Paper, one: Priced) -> tuple[float, str]:
