@@ -48,6 +48,7 @@ CHOICES = """() => [...document.querySelectorAll('.ant-select-dropdown:not(.ant-
     text: option.querySelector('.ant-select-item-option-content').firstChild.textContent.trim(),
     isActive: option.classList.contains('ant-select-item-option-active'),
   }))"""
+BRIEF, TELLING = 2, 4  #: words of a title that no paper says, and the letters of each at least
 PREFIXES = (2, 3, 5)  #: letters typed before the choices are looked at
 
 
@@ -183,7 +184,18 @@ class Clerk:
                 if self._is_right(code, paper, self.seen()[code]):
                     return
                 raise AssertionError(f"{paper.file}: {choices[right[0]]} was not taken")
-        self._type(text[done:])
+        told = brief(text) if code == "what" else text
+        if not told.startswith(text[:done]):
+            for _ in range(done):
+                self._press("Backspace")
+            done = 0
+        self._type(told[done:])
+
+
+def brief(title: str) -> str:
+    """Return a title as somebody writes it who has to make it up: its first telling words."""
+    telling = [word for word in title.split() if len(word) >= TELLING]
+    return " ".join(telling[:BRIEF]) or title
 
 
 def _leads(shown: str, folder: str) -> bool:

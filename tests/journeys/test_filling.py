@@ -79,6 +79,12 @@ def test_a_slip_is_filled_in_from_the_page_looked_at_and_filed(desk: Page, readi
     # a key brings what was read back, and what else was
     desk.keyboard.press("Alt+o")
     expect(desk.get_by_label("When", exact=True)).to_have_value("2026-11-07")
+    # and what is typed then takes the place of it
+    desk.wait_for_timeout(50)
+    desk.keyboard.type("9 11 26")
+    expect(desk.get_by_label("When", exact=True)).to_have_value("9 11 26")
+    desk.keyboard.press("Alt+o")
+    expect(desk.get_by_label("When", exact=True)).to_have_value("2026-11-07")
     desk.get_by_label("What", exact=True).fill("first aid")
     desk.keyboard.press("Alt+/")
     desk.keyboard.type("saf cert")

@@ -144,8 +144,11 @@ export function FilingSlip({ arrival, desk, last, refused, onFile, isFiling, onC
     if (mend) change({ extension: mend })
   }
   const takeOther = () => {
+    const { at } = filled
     const other = filled.other()
-    if (other !== null && filled.at !== null) change(withTyped(slip, filled.at, other))
+    if (other === null || at === null) return
+    change(withTyped(slip, at, other))
+    requestAnimationFrame(() => focusOn(inputs, at)) // what is typed next takes its place
   }
   useEffect(() => {
     takerRef.current = (text) => {

@@ -144,10 +144,10 @@ def lines_of(pages: Sequence[Page]) -> list[Line]:
     """Return the words of *pages* as lines, from the top down."""
     lines: list[Line] = []
     for told in pages:
-        words = [part for word in told.words for part in _parted(word, run_into_sum(word.text))]
+        parts = [part for word in told.words for part in _parted(word, run_into_sum(word.text))]
         if told.is_picture:
-            words = [part for word in words for part in _mended(word)]
-        page = replace(told, words=tuple(words))
+            parts = [part for word in parts for part in _mended(word)]
+        page = replace(told, words=tuple(parts))
         for row in _rows(page):
             words = _with_months(row) if page.is_picture else row
             lines.append(Line(page, len(lines), tuple(Cell(page, cell) for cell in _cells(words))))
