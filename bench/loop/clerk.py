@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import re
 import time
 from dataclasses import dataclass, field
 from datetime import date
@@ -15,6 +16,7 @@ from .office import Paper
 
 FIELDS = {"kind": "k", "who": "w", "when": "n", "what": "t", "reference": "r", "amount": "a"}
 LABELS = {code: code.capitalize() for code in FIELDS}
+_CURRENCY = re.compile(r" [A-Z]{3}$")
 MOST_ENTERS = 9
 SEEN = """() => {
   const at = label => document.querySelector(`.slip [aria-label="${label}"]`)?.value ?? ''
@@ -135,7 +137,7 @@ class Clerk:
             return (
                 bool(set(words_of(paper.what)) & set(words_of(shown))) if paper.what else shown.strip() != ""
             )
-        said = verdict(code, paper.truth, shown.removesuffix(" EUR").removesuffix(" USD").strip())
+        said = verdict(code, paper.truth, _CURRENCY.sub("", shown).strip())
         return said in ("right", None)
 
     def _correct(self, code: str, letter: str, paper: Paper) -> None:
