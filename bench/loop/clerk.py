@@ -51,6 +51,7 @@ CHOICES = """() => [...document.querySelectorAll('.ant-select-dropdown:not(.ant-
     isActive: option.classList.contains('ant-select-item-option-active'),
   }))"""
 BRIEF, TELLING = 2, 4  #: words of a title that no paper says, and the letters of each at least
+LETTERS_OF_A_FOLDER = (3, 6, 40)  #: of each folder on the way, until it is found
 PREFIXES = (2, 3, 5)  #: letters typed before the choices are looked at
 
 
@@ -106,10 +107,13 @@ class Clerk:
         slip = self.settled() if done.wrong else slip
         if not _leads(slip["lead"], paper.folder):
             done.wrong.append("folder")
-            self._press("Alt+/")
-            self._type(_short_way(paper.folder))
-            self._press("Enter")
-            self._page.wait_for_timeout(150)
+            for letters in LETTERS_OF_A_FOLDER:
+                self._press("Alt+/")
+                self._type(_short_way(paper.folder, letters))
+                self._press("Enter")
+                self._page.wait_for_timeout(150)
+                if _leads(self.seen()["lead"], paper.folder):
+                    break
         for _ in range(MOST_ENTERS):
             self._page.evaluate(WATCHED, number)
             self._press("Enter")
@@ -205,5 +209,5 @@ def _leads(shown: str, folder: str) -> bool:
     return all("".join(part.split()).lower() in flat for part in folder.split("/"))
 
 
-def _short_way(folder: str) -> str:
-    return " ".join(part[:4] for part in folder.lower().split("/"))
+def _short_way(folder: str, letters: int) -> str:
+    return " ".join(part[:letters] for part in folder.lower().split("/"))
