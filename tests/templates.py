@@ -10,6 +10,7 @@ import atexit
 import json
 import os
 import select
+import shutil
 import signal
 import socket
 import subprocess
@@ -22,6 +23,7 @@ from pathlib import Path
 
 from waka.reading import process, workers
 
+LOOKS_UP = 5.0  #: seconds between looks whether the tests still run
 as_waka_does = workers.launch
 _started: list[subprocess.Popen[bytes]] = []
 
@@ -73,6 +75,7 @@ def _end() -> None:
     for one in _started:
         one.kill()
         one.wait()
+    shutil.rmtree(place(), ignore_errors=True)
 
 
 def _fork(folder: str, line: socket.socket, recognises: bool) -> Forked:
@@ -85,8 +88,13 @@ def _fork(folder: str, line: socket.socket, recognises: bool) -> Forked:
 def _serve(door: socket.socket, recognises: bool) -> None:
     process.load(recognises)
     signal.signal(signal.SIGCHLD, signal.SIG_IGN)
-    while True:
-        way, _ = door.accept()
+    parent = os.getppid()
+    door.settimeout(LOOKS_UP)
+    while os.getppid() == parent:  # and no longer: whoever runs the tests may be killed
+        try:
+            way, _ = door.accept()
+        except TimeoutError:
+            continue
         with way, suppress(OSError, IndexError):  # who asks may be killed meanwhile
             _, fds, _, _ = socket.recv_fds(way, 1, 1)
             pid = os.fork()
