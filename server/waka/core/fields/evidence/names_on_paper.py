@@ -66,13 +66,13 @@ BUYER_NAME = re.compile(r"^(?:To|For|FAO|Attn\.?|Deliver to|Supplier)\s?:?\s+")
 
 
 #: a person and their trade, as “G. Marsh, Plumbers”
-_TRADE = re.compile(r"(?:[A-Z]\.\s?){1,2}[A-Z][\w'’-]+, [A-Z][a-z]+(?:s|ing)")
+_TRADE = re.compile(r"(?:[A-Z]\.\s?){1,2}[A-Z][\w'’-]+, [A-Z][a-z]+(?:s|ing)(?=\.?$|[,;(]|\s[·•|–-]\s)")
 
 
 def short(text: str) -> str:
     """Return a line without what follows a name there: an address, a telephone."""
-    if _TRADE.match(text.strip(" .")):
-        return text.strip(" .")
+    if trade := _TRADE.match(text.strip()):
+        return trade[0]
     # the comma of several partners is one of their name
     text = re.split(
         r"\s[·•|–-]\s|[,;(]\s?(?=\S*\d)|,\s(?![A-Z][\w'’.-]* (?:&|and) [A-Z])|\s{2,}|\s/\s", text
