@@ -56,10 +56,11 @@ def cover(rng: random.Random) -> Made:
 def answers(rng: random.Random) -> Made:
     """A worksheet with name and date in its head."""
     who, when, way = rng.choice(LEARNERS), a_day(rng), a_way(rng)
-    title = f"Worksheet {rng.randrange(2, 12)}: {rng.choice(('Fractions', 'Past tense', 'Circuits'))}"
+    nth = rng.randrange(2, 12)
+    title = f"Worksheet {nth}: {rng.choice(('Fractions', 'Past tense', 'Circuits'))}"
     return _paper("answers", "coursework", sheet(
         f"""<table width=100%><tr><td>Name: {who}<td class=r>Date: {way(when)}</table><hr><h2>{title}</h2><ol>{"".join(f"<li style='margin-bottom:9mm'>Explain step {at} in your own words.<br><i>It is because the parts are alike.</i>" for at in range(1, 7))}</ol><p class=r>Mark: __ / 20</p>""",
-        face="Roboto"), who, when, learner=who, assignment=title)  # fmt: skip
+        face="Roboto"), who, when, learner=who, assignment=title, accept={"reference": [str(nth)]})  # fmt: skip
 
 
 def award(rng: random.Random) -> Made:
@@ -109,6 +110,7 @@ def delivery(rng: random.Random) -> Made:
 
 def statement(rng: random.Random) -> Made:
     a, way = an_account(rng, rng.choice(FIRMS)), a_way(rng)
+    account = f"SLC{rng.randrange(10, 99)}"
     lines = [
         (
             a.when - timedelta(days=60 - at * 17),
@@ -119,9 +121,9 @@ def statement(rng: random.Random) -> Made:
     ]
     total = sum((value for _, _, value in lines), a.net * 0)
     return _paper("statement", "other", sheet(
-        f"""<h2>{a.firm.name}</h2><p>{a.firm.street}, {a.firm.town}</p><h3>STATEMENT OF ACCOUNT</h3><p>{TO}</p><p>As at {way(a.when)} &nbsp; Account SLC{rng.randrange(10, 99)}</p><table width=100% border=1><tr><th>Date<th>Invoice<th>Amount<th>Open
+        f"""<h2>{a.firm.name}</h2><p>{a.firm.street}, {a.firm.town}</p><h3>STATEMENT OF ACCOUNT</h3><p>{TO}</p><p>As at {way(a.when)} &nbsp; Account {account}</p><table width=100% border=1><tr><th>Date<th>Invoice<th>Amount<th>Open
         {"".join(f"<tr><td>{way(day)}<td>{own}<td class=r>{plain(value)}<td class=r>{plain(value)}" for day, own, value in lines)}</table><p class=r><b>Balance {pounds(total)}</b></p>""",
-        face=rng.choice(FACES)), a.firm.name, a.when, amount=total, currency="GBP", accept={"who": [a.firm.legal], "reference": [own for _, own, _ in lines]})  # fmt: skip
+        face=rng.choice(FACES)), a.firm.name, a.when, amount=total, currency="GBP", reference=account, accept={"who": [a.firm.legal]})  # fmt: skip
 
 
 LEARNING = (

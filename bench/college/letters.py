@@ -175,7 +175,7 @@ def risks(rng: random.Random) -> Made:
     return _paper("risks", "report", sheet(
         f"""<h2>Risk assessment</h2><table border=1 width=100%><tr><td>Activity<td>{rng.choice(("Kiln firing", "Outing to the reservoir", "Stage lighting"))}<td>Assessed by<td>{who}<tr><td>Date of assessment<td>{way(when)}<td>Review due<td>{way(when + timedelta(days=365))}</table>
         <table border=1 width=100% style='margin-top:6mm'><tr><th>Hazard<th>Who may be harmed<th>Likelihood<th>Severity<th>Control<tr><td>Burns<td>Learners<td>2<td>4<td>Gloves, supervision<tr><td>Slips<td>All<td>3<td>2<td>Floor kept dry</table><p>Learner in charge: {rng.choice(LEARNERS)}</p>""",
-        face="Roboto", page="A4 landscape"), who, when, accept={"who": [COLLEGE]})  # fmt: skip
+        face="Roboto", page="A4 landscape"), who, when, expires=when + timedelta(days=365), accept={"who": [COLLEGE]})  # fmt: skip
 
 
 LETTERS = (

@@ -13,7 +13,7 @@ import msgspec
 from .parts import Part
 from .reader import Reader
 
-VERSION = 4  #: of what reads; what an earlier one read is read again
+VERSION = 5  #: of what reads; what an earlier one read is read again
 
 
 def packed(parts: list[Part]) -> bytes:

@@ -12,6 +12,7 @@ from .base import Box, Format
 from .pdf_opened import open_pdf
 
 if TYPE_CHECKING:
+    import pypdfium2 as pdfium
     from PIL import Image
 
 MOST_PAGES = 100_000  #: that can be looked at; a document with more is shown up to there
@@ -42,9 +43,13 @@ def _text(file: BinaryIO) -> Iterator[str]:
     with open_pdf(file) as pdf:
         for number in range(len(pdf)):
             page = pdf[number]
-            textpage = page.get_textpage()
-            yield textpage.get_text_bounded()
-            textpage.close()
+            if number < pdf_words.MOST_PAGES:
+                # what the library says in one piece is torn, or lost its spaces, where a file places each letter
+                yield "\n".join(pdf_words.lines_on(page))
+            else:
+                textpage = page.get_textpage()
+                yield textpage.get_text_bounded()
+                textpage.close()
             page.close()
 
 
@@ -66,7 +71,28 @@ def _matches(file: BinaryIO, words: str) -> list[tuple[int, list[Box]]]:
                 found.append((number + 1, boxes))
             searcher.close()
             text.close()
+            if not any(at == number + 1 for at, _ in found):
+                found += [(number + 1, [box]) for box in _among_words(sheet, words)][
+                    : MOST_MATCHES - len(found)
+                ]
     return found
+
+
+def _among_words(sheet: pdfium.PdfPage, wanted: str) -> Iterator[Box]:
+    """Yield where words stand on a page whose letters the library does not see as words."""
+    width, height = sheet.get_size()
+    asked = wanted.casefold().split()
+    told = pdf_words.words_on(sheet)
+    folded = [word[0].casefold() for word in told]
+    for at in range(len(told) - len(asked) + 1):
+        if all(one in word for one, word in zip(asked, folded[at : at + len(asked)], strict=True)):
+            _, lefts, tops, rights, bottoms, _ = zip(*told[at : at + len(asked)], strict=True)
+            yield (
+                min(lefts) / width,
+                min(tops) / height,
+                (max(rights) - min(lefts)) / width,
+                (max(bottoms) - min(tops)) / height,
+            )
 
 
 def _facts(file: BinaryIO) -> dict[str, str]:
