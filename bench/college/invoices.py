@@ -159,9 +159,10 @@ def two_pages(rng: random.Random) -> Made:
     long = tuple(line for _ in range(16) for line in a.lines)[:34]
     a = Account(a.firm, long, a.rate, a.number, a.when, a.due)
     half = sum((line.sum for line in long[:20]), Decimal(0))
-    head = lambda n: (
-        f"<table width=100%><tr><td><b>{a.firm.name}</b><br>{a.firm.street}, {a.firm.town}<td class=r>Invoice {a.number}<br>{way(a.when)}<br>Page {n} of 2</table><hr>"
-    )  # noqa: E731
+
+    def head(n: int) -> str:
+        return f"<table width=100%><tr><td><b>{a.firm.name}</b><br>{a.firm.street}, {a.firm.town}<td class=r>Invoice {a.number}<br>{way(a.when)}<br>Page {n} of 2</table><hr>"
+
     part = lambda lines: rows(Account(a.firm, lines, a.rate, a.number, a.when, a.due))  # noqa: E731
     return of("two-pages", a, sheet(
         f"""{head(1)}<p>{TO}</p><p>Delivered {way(a.when - timedelta(days=3))} &nbsp; Order {rng.randrange(10000, 99999)}</p><table width=100%><tr><th>Item<th>No.<th class=r>Each<th class=r>Value{part(long[:20])}

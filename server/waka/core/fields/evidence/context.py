@@ -1,4 +1,4 @@
-"""Where a value's label may stand: before it in its cell, in the cell on its left, in the cell above."""
+"""Where a value's label may stand: before it in its cell, in the cell on its left, in the cell above; small beneath it."""
 
 from __future__ import annotations
 
@@ -7,15 +7,20 @@ from collections.abc import Callable, Hashable, Iterator, Sequence
 from dataclasses import dataclass, replace
 from typing import Generic, Literal, Protocol, TypeVar
 
-from .labels import DAY_OF_WEEK, Label, label
+from .dates import DAY_OF_WEEK
+from .labels import Label, label
 from .letters import plain
 from .page import Box, Cell, Line
 
 T = TypeVar("T")
 T_co = TypeVar("T_co", covariant=True)
-Where = Literal["before", "left", "above", "after"]
+Where = Literal["before", "left", "above", "after", "below"]
 NEAR_ABOVE = 2.4  #: heights of a line that a label may stand above its value
 NEAR_IN_ROW = 4.5  #: the same where both lines are rows of boxes
+CAPTION, NEAR_CAPTION = (
+    0.86,
+    0.8,
+)  #: of the height of a value: the height of a caption beneath it, and how far that may stand
 _ROW = 4  #: cells
 LEAST_SMALL = 0.3  #: of the words of running text that have no capital
 MOST_OF_A_LABEL = 6  #: words
@@ -78,7 +83,23 @@ class Paper:
                 found.append(Named(told, "after"))
             if above is not None and (told := label(table, above.text, most=14)) is not None:
                 found.append(Named(told, "above", above.text))
+            if not found and (caption := self._caption(line, cell)) is not None:
+                told = label(table, caption.text, most=2)
+                if told is not None and told.start == 0:
+                    found.append(Named(told, "below", caption.text))
         return found
+
+    def _caption(self, line: Line, cell: Cell) -> Cell | None:
+        """Return the small words right beneath a cell, nearer to it than to anything below them."""
+        below = self.below(line, cell)
+        if below is None:
+            return None
+        under, _, caption = below
+        apart = caption.top - cell.bottom
+        if caption.height > CAPTION * cell.height or apart > NEAR_CAPTION * cell.height:
+            return None
+        further = self.below(under, caption)
+        return caption if further is None or further[2].top - caption.bottom > apart else None
 
     def _after(self, table: str, line: Line, at: int, start: int) -> Label | None:
         """Return what is said behind a value, as in “4 November 2024 is the date of this invoice”."""
@@ -216,15 +237,15 @@ class Placed(Generic[S]):
             self.cell.sure(start, end),
         )
 
-    def is_in_table(self, paper: Paper, spots: Callable[[str], Sequence[Spotted]]) -> bool:
+    def is_in_table(self, paper: Paper, begins: Callable[[str], bool]) -> bool:
         """Whether its column goes on with its like: then the word at its head is of every line, not of the paper.
 
-        *spots*: what finds its like in a text.
+        *begins*: whether a text begins with its like.
         """
         below = paper.below(self.line, self.cell)
         if below is None or len(below[2].words) > MOST_IN_A_TABLE:
             return False
-        return any(spot.start == 0 for spot in spots(below[2].text))
+        return begins(below[2].text)
 
 
 def merged(

@@ -31,6 +31,10 @@ _NAMES = (
 )
 MONTHS = {plain(name): month for month, names in enumerate(_NAMES, 1) for name in names.split()}
 _MONTH = "(?P<m>" + "|".join(sorted(MONTHS, key=len, reverse=True)) + r")\.?"
+DAY_OF_WEEK = re.compile(
+    r"(?:(?:mon|tues|wednes|thurs|fri|satur|sun)day|mon|tue|tues|wed|thu|thur|thurs|fri|sat|sun|montag|dienstag|mittwoch|donnerstag|freitag|samstag|sonntag|"
+    r"lundi|mardi|mercredi|jeudi|vendredi|samedi|dimanche|maandag|dinsdag|woensdag|donderdag|vrijdag|zaterdag|zondag)[\s,.]*$"
+)  # fmt: skip
 _UNITS = "one two three four five six seven eight nine ten eleven twelve thirteen fourteen fifteen sixteen seventeen eighteen nineteen".split()
 _TENS = {
     "twenty": 20,
@@ -172,6 +176,11 @@ def _year_in_words(told: str) -> int:
 
 def _small(words: list[str]) -> int:
     return sum(_TENS.get(word) or _UNITS.index(word) + 1 for word in words)
+
+
+def begins(text: str, spot: Spot) -> bool:
+    """Whether *text* begins with a date, or with a day of the week and a date."""
+    return not DAY_OF_WEEK.sub("", plain(text[: spot.start])).strip()
 
 
 def order_shown(text: str) -> DateOrder | None:

@@ -11,11 +11,15 @@ from collections.abc import Mapping
 from dataclasses import dataclass
 from functools import lru_cache
 
+from .dates import DAY_OF_WEEK
 from .letters import plain
 
-#: Of dates. “own” is the day of the paper itself.
+#: Of dates. “own” is the day of the paper itself, “done” that of what it tells of, which is the paper's where it has no other.
 DATES: Mapping[str, str] = {
-    "own": """advice date|date of advice|approved|approved on|adopted|adopted on|doc date|ticket date|sale date|docket date|invoice date|date of invoice|bill date|date of bill|date of this bill|issue date|date of issue|date issued|issued|issued on|
+    "own": """inv date|invoice dated|bill dated|billing date|billed on|date of this letter|date of this invoice|date of this notice|date of this statement|date of this certificate|
+        date of this report|date raised|date signed|date awarded|award date|date of award|date granted|granted on|submission date|date of submission|hand-in date|written on|prepared on|date prepared|
+        date of issuance|issuance date|purchase date|purchased on|date purchased|sales date|date of sale|a meeting on|meeting on|meeting will be held on|meeting is on|will meet on|meets on|
+        meeting takes place on|convened for|advice date|date of advice|approved|approved on|adopted|adopted on|doc date|ticket date|sale date|docket date|invoice date|date of invoice|bill date|date of bill|date of this bill|issue date|date of issue|date issued|issued|issued on|
         dated|tax point|tax date|document date|statement date|date of statement|date of report|report date|letter date|receipt date|
         date of receipt|date of purchase|transaction date|date paid|paid on|payment date|date of payment|quote date|quotation date|
         date of quotation|credit date|credit note date|date of credit note|date of certificate|certificate date|date of policy|despatch note date|
@@ -26,8 +30,12 @@ DATES: Mapping[str, str] = {
         date de facture|date de la facture|date d'emission|date d'etablissement|emise le|emis le|fait le|facture du|date du document|le|
         factuurdatum|datum factuur|factuur datum|notadatum|creditdatum|d d|
         data wystawienia|data faktury|wystawiono|wystawiono dnia|data wystawienia faktury|z dnia|data dokumentu|dnia""",
+    "done": "tested on|date tested|test date|date of test|date of testing|date of inspection|inspection date|inspected on|examined on|date of examination|examination date|date of service|serviced on|date of survey|surveyed on",
     "date": "of|issue|date|date:|datum|data|on|date and time|day|date/time",
-    "due": """leaves your bank account on|on or just after|just after|latest payment|latest payment on|last day for payment|payable|payable on|leaves your account on|will leave your account on|taken from your account on|falls due|fell due|falls due on|when this falls due|due for payment|due for payment on|payment falls due|due|due on|due by|due date|date due|payment due|payment due date|payment due by|payable by|pay by|please pay by|to be paid by|pay before|
+    "due": """settlement by|settlement due|please settle by|please settle before|settle before|deadline for payment|pay no later than|due for settlement|will be debited on|debited on|debit date|
+        taken by direct debit on|from your account on|will be deducted on|will be charged on|next payment|next payment date|payment required|must reach us by|zahlbar bis zum|zahlbar am|fallig zum|fallig bis|spatestens am|netto bis|
+        payable avant le|date limite|a regler le|reglement le|echeance le|te voldoen voor|uiterlijk op|te betalen uiterlijk|betaal voor|te voldoen uiterlijk|betalen uiterlijk|zaplata do|platnosc do|platne do dnia|zaplacic do dnia|termin ptatnosci|termin zaptaty|
+        leaves your bank account on|on or just after|just after|latest payment|latest payment on|last day for payment|payable|payable on|leaves your account on|will leave your account on|taken from your account on|falls due|fell due|falls due on|when this falls due|due for payment|due for payment on|payment falls due|due|due on|due by|due date|date due|payment due|payment due date|payment due by|payable by|pay by|please pay by|to be paid by|pay before|
         please pay before|payment by|payment before|payment required by|must be paid by|settle by|no later than|not later than|will be collected on|
         taken on|collected on|direct debit on|will be taken on|on or after|on or about|by|before|last date for payment|to reach us by|return by|reply by|
         fallig am|fallig|falligkeit|falligkeitsdatum|zahlbar bis|zahlbar ohne abzug bis|ohne abzug bis|zahlung bis|bis zum|bis spatestens|zu zahlen bis|zahlungsziel|
@@ -37,7 +45,7 @@ DATES: Mapping[str, str] = {
     "order_date": """order date|date of order|ordered|ordered on|date ordered|your order of|order of|purchase order date|p o date|po date|of your order|
         bestelldatum|auftragsdatum|bestellt am|bestellung vom|auftrag vom|ihre bestellung vom|date de commande|commande du|commandé le|besteldatum|
         orderdatum|uw bestelling van|data zamowienia|zamowienie z dnia""",
-    "delivery": """sent|sent on|delivery date|date of delivery|delivered|delivered on|date of supply|supply date|shipped|ship date|shipping date|dispatched|
+    "delivery": """service date|date of work|work carried out|visit date|date of visit|arrival|arrival date|departure|departure date|check in|check out|date of hire|sent|sent on|delivery date|date of delivery|delivered|delivered on|date of supply|supply date|shipped|ship date|shipping date|dispatched|
         despatched|despatch date|dispatch date|collected|returned|hired from|hire from|hire period|date required|required by|lieferdatum|leistungsdatum|geliefert am|
         liefertermin|versanddatum|lieferung vom|leistungszeitraum|date de livraison|livre le|livraison du|date d'expedition|leverdatum|geleverd op|verzenddatum|
         leveringsdatum|data sprzedazy|data dostawy|data wydania|data dokonania dostawy""",
@@ -47,7 +55,8 @@ DATES: Mapping[str, str] = {
     "period": """from|to|until|period|for the period|period from|billing period|bill period|period covered|charges from|charges to|readings|reading|reading on|
         meter reading|previous reading|present reading|last reading|next reading|next reading about|between|and|week ending|week commencing|month of|term|
         season|zeitraum|abrechnungszeitraum|vom bis|periode|du|au|van|tot|tot en met|okres|od""",
-    "expiry": """expires|expires on|expiry|expiry date|date of expiry|expiration date|valid until|valid to|valid till|valid thru|valid through|
+    "expiry": """runs until|runs to|in force until|cover until|cover to|cover expires|insurance ends|policy ends|policy expires|certificate expires|expires at midnight on|retest by|retest due|re-test due|next service|
+        next service due|service due|recalibration due|next calibration|next calibration due|next due|renew on|renew before|renews on|next test|next examination|date of next inspection|date of next test|re-inspection due|reinspection due|inspection due|test due|expires|expires on|expiry|expiry date|date of expiry|expiration date|valid until|valid to|valid till|valid thru|valid through|
         cover ends|ends|end date|ends on|period of insurance to|to midnight on|renewal date|renewal|renewal due|renew by|due for renewal|next inspection|
         next inspection due|next test due|next examination due|next review|review date|date of next review|review by|review due|good until|not valid after|lasts until|
         until and including|gultig bis|lauft ab|ablaufdatum|valable jusqu'au|expire le|date d'expiration|geldig tot|wazne do|data waznosci""",
@@ -64,7 +73,12 @@ DATES: Mapping[str, str] = {
 
 #: Of sums. “total” is what the paper asks for in the end.
 SUMS: Mapping[str, str] = {
-    "total": """open in all|in all|all together|all in all|total open|sum open|total overdue|arrears|total arrears|amount overdue|credited to your account|credited|credited to|total|grand total|invoice total|total invoice|total due|total to pay|total payable|amount due|amount payable|amount to pay|balance due|
+    "total": """you pay|pay this amount|amount now due|total amount payable|total to be paid|to be paid|total sum|total sum due|invoice amount|invoice value|bill total|total bill|your total|order total|final total|final amount|
+        total value|total cost|total price|total fee|total fees|fees due|fee due|inclusive total|total in gbp|payable now|left to pay|remaining balance|balance remaining|total payable now|total due now|total for this month|total this month|
+        total this period|total for the period|total for payment|sum total|amount to settle|to settle|we will take|will be taken|sale total|total sale|total incl|total incl tax|total inc tax|total with tax|total including tax|gross amount|gross value|
+        gesamtpreis|endpreis|zu uberweisen|zu uberweisender betrag|rechnungsendbetrag|summe inkl mwst|gesamtbetrag inkl mwst|total a regler|a regler|montant a regler|reste a payer|total de la facture|net a regler|prix total|
+        nog te betalen|openstaand bedrag|totaal inclusief|totaal incl|eindbedrag|totaal te voldoen|u betaalt|te betalen bedrag|bedrag incl btw|factuurtotaal|kwota brutto|naleznosc|naleznosc ogolem|lacznie|lacznie do zaplaty|suma brutto|do zaptaty|razem do zaptaty|pozostalo do zaplaty|
+        open in all|in all|all together|all in all|total open|sum open|total overdue|arrears|total arrears|amount overdue|credited to your account|credited|credited to|total|grand total|invoice total|total invoice|total due|total to pay|total payable|amount due|amount payable|amount to pay|balance due|
         balance to pay|balance payable|balance now|balance now due|to pay|please pay|please pay this amount|you owe|what you owe|now due|total amount|total amount due|total incl vat|
         total including vat|total inc vat|total with vat|total gbp|total paid|total charged|amount paid|amount charged|sum due|sum payable|payment due|
         total now due|total for this bill|total charges|total this bill|total of this bill is|the total of this bill is|comes to|total comes to|net pay|net payable|amount received|total credit|
@@ -76,16 +90,16 @@ SUMS: Mapping[str, str] = {
         total ttc|net a payer|montant ttc|montant du|montant total|total a payer|a payer|total general|total ttc eur|net a payer ttc|montant a payer|total de l'avoir|solde|
         totaal|te betalen|totaal incl btw|totaalbedrag|totaal te betalen|te voldoen|totaal inclusief btw|factuurbedrag|eindtotaal|totaal eur|totaal bedrag|
         do zaplaty|razem brutto|razem do zaplaty|kwota do zaplaty|wartosc brutto|razem|ogolem|kwota naleznosci|suma|do zwrotu""",
-    "net": """order value before vat|value before vat|before vat|subtotal|sub total|sub-total|net|net total|total net|net amount|total excl vat|total ex vat|total excluding vat|total before vat|goods|goods total|goods value|total goods|
+    "net": """ex vat|excl vat|exc vat|total exc vat|excluding vat|net of vat|net value|net sum|net price|amount before tax|total before tax|price before vat|total net of vat|order value before vat|value before vat|before vat|subtotal|sub total|sub-total|net|net total|total net|net amount|total excl vat|total ex vat|total excluding vat|total before vat|goods|goods total|goods value|total goods|
         before tax|taxable|taxable amount|charges|charges for this period|total exclusive|nett|items|
         nettobetrag|zwischensumme|summe netto|netto|warenwert|gesamt netto|nettosumme|total ht|sous-total|sous total|montant ht|base ht|subtotaal|totaal excl btw|
         totaal exclusief btw|bedrag excl btw|razem netto|wartosc netto|suma netto""",
-    "tax": """vat|v a t|tax|sales tax|gst|total vat|vat total|vat amount|incl vat|includes vat|including vat|of which vat|vat included|vat at|mwst|ust|umsatzsteuer|zzgl mwst|mehrwertsteuer|
+    "tax": """vat charged|vat payable|total tax|tax amount|tax total|plus vat|add vat|vat|v a t|tax|sales tax|gst|total vat|vat total|vat amount|incl vat|includes vat|including vat|of which vat|vat included|vat at|mwst|ust|umsatzsteuer|zzgl mwst|mehrwertsteuer|
         enthaltene mwst|tva|dont tva|montant tva|total tva|btw|btw bedrag|totaal btw|podatek|podatek vat|kwota vat|suma vat|duty|ipt|insurance premium tax""",
-    "paid": """cash|change|card|visa|mastercard|debit|tendered|given|cash tendered|change due|paid by card|contactless|deposit|deposit paid|less deposit|already paid|paid|payment received|
+    "paid": """card payment|amount tendered|cash paid|paid in cash|your payment|payments made|received|less paid|less amount paid|what you paid|you paid|cash|change|card|visa|mastercard|debit|tendered|given|cash tendered|change due|paid by card|contactless|deposit|deposit paid|less deposit|already paid|paid|payment received|
         payments received|less payments|payment|paid to date|received with thanks|payments|credits|bar|gegeben|ruckgeld|anzahlung|bereits bezahlt|especes|rendu|carte|acompte|contant|
         wisselgeld|aanbetaling|zaliczka|gotowka|reszta|zaplacono""",
-    "old": """balance brought forward|brought forward|carried forward|b/f|c/f|previous balance|balance from your last bill|last bill|your last bill|opening balance|
+    "old": """owed at your last bill|you owed at your last bill|balance at last bill|balance at your last bill|previous amount|previous bill|previous charges|balance brought forward|brought forward|carried forward|b/f|c/f|previous balance|balance from your last bill|last bill|your last bill|opening balance|
         amount of your last bill|balance from last bill|carry forward|carried over|page total|ubertrag|report|a reporter|transport|z przeniesienia""",
     "part": """price|unit price|rate|each|per|per hour|per day|per month|standing charge|discount|less discount|carriage|delivery|postage|shipping|p&p|hire charge|
         balance b/f|monthly|limit|sum insured|limit of indemnity|excess|cover|value|insured value|budget|in the bank|cash in hand|grant|hours|instalment|saving|you save|
@@ -94,7 +108,12 @@ SUMS: Mapping[str, str] = {
 
 #: Of numbers. “own” is the number of the paper itself; with what it is of, where it says that.
 NUMBERS: Mapping[str, str] = {
-    "own": """our no|our number|credit #|credit no|our number|note no|note number|doc no|this letter|letter no|letter number|invoice no|invoice number|invoice nr|invoice #|invoice|invoice ref|invoice reference|invoice id|bill no|bill number|bill ref|bill reference|
+    "own": """inv no|inv nr|inv #|inv number|inv ref|inv|tax invoice|tax invoice no|tax invoice number|sales invoice|sales invoice no|sales invoice number|invoice num|invoice code|bill #|bill id|fee note|fee note no|fee note number|
+        note of fees|receipt ref|receipt reference|voucher no|voucher number|credit memo no|credit note ref|credit note reference|doc ref|doc number|document id|policy ref|policy reference|cert number|cert ref|permit no|permit number|permit|
+        test certificate no|report id|quote id|quotation ref|quotation reference|quote reference|estimate no|estimate number|estimate ref|estimate|proposal no|offer no|delivery no|delivery number|delivery ref|consignment note|consignment note no|consignment no|
+        dispatch no|despatch no|job sheet no|notice no|notice number|notice ref|transaction id|transaction ref|transaction number|payment id|confirmation no|confirmation number|debit note|debit note no|angebotsnummer|angebots-nr|angebot nr|lieferscheinnummer|
+        lieferschein nr|lieferschein-nr|lieferschein|quittung nr|zertifikat nr|versicherungsschein-nr|devis n°|devis no|bon de livraison n°|recu n°|police n°|certificat n°|offertenummer|pakbonnummer|bonnummer|bon nr|polisnummer|certificaatnummer|oferta nr|
+        numer dokumentu|nr dokumentu|rachunek nr|paragon nr|nr polisy|polisa nr|our no|our number|credit #|credit no|our number|note no|note number|doc no|this letter|letter no|letter number|invoice no|invoice number|invoice nr|invoice #|invoice|invoice ref|invoice reference|invoice id|bill no|bill number|bill ref|bill reference|
         bill|document no|document number|document ref|document reference|document|receipt no|receipt number|receipt #|receipt|receipt id|credit note no|credit note number|credit note|credit memo|credit no|
         certificate no|certificate number|certificate ref|cert no|certificate|policy no|policy number|policy|licence no|licence number|license number|license no|licence|report no|report number|report ref|report reference|report|
         quotation no|quotation number|quote no|quote number|quote ref|quotation|quote|pro forma no|proforma no|pro-forma no|pro forma|delivery note no|delivery note number|delivery note|docket no|docket number|docket|
@@ -108,10 +127,11 @@ NUMBERS: Mapping[str, str] = {
     "ours": """our ref|our reference|our ref no|ref|reference|reference no|reference number|ref no|please quote|quote this reference|quote|case no|case number|file ref|file no|file|
         unser zeichen|unsere zeichen|aktenzeichen|notre reference|nos ref|n/ref|onze referentie|ons kenmerk|kenmerk|nasz znak|znak sprawy|referenz|referentie""",
     "plain": "no|number|nr|#|n°|numer|nummer|no of this document|numero",
-    "order": """order no|order number|your order|your order no|p o|po|po no|po number|p o no|p o number|p o #|po #|purchase order|purchase order no|purchase order number|order ref|order|your po|
+    "order": """order id|order #|job #|job ref|work order|work order no|requisition no|contract ref|project no|project ref|booking id|booking reference|reservation no|order no|order number|your order|your order no|p o|po|po no|po number|p o no|p o number|p o #|po #|purchase order|purchase order no|purchase order number|order ref|order|your po|
         job no|job number|booking|booking no|booking ref|contract no|bestellnummer|bestell-nr|ihre bestellung|bestellung|auftragsnummer|auftrag|auftrags-nr|ihre bestellnummer|
         votre commande|commande n°|commande no|commande|bon de commande|uw bestelling|ordernummer|bestelnummer|uw ordernummer|zamowienie nr|zamowienie|nr zamowienia""",
-    "account": """account no|account number|account|account ref|a/c|a/c no|customer no|customer number|customer ref|customer id|customer|client ref|client no|client number|member no|membership no|
+    "account": """cust no|cust ref|cust id|cust|acc no|acc ref|acct no|acct number|account id|account code|a/c ref|a/c code|a/c number|customer code|client id|client code|learner number|learner no|student number|student no|pupil no|
+        candidate number|candidate no|user id|subscriber no|subscriber number|property ref|property reference|payroll number|staff number|employee id|account no|account number|account|account ref|a/c|a/c no|customer no|customer number|customer ref|customer id|customer|client ref|client no|client number|member no|membership no|
         membership number|customer #|acct|your account|your account number|kundennummer|kd-nr|kd nr|kunden-nr|kundennr|code client|client n°|no client|n° client|numero client|klantnummer|
         debiteurnr|debiteurnummer|klantnr|nr klienta|numer klienta|employee no|works no|staff no|payroll no|meter no|meter number|meter serial number|supply number|mpan|serial no|serial number""",
     "your": "your ref|your reference|yr ref|ihr zeichen|votre reference|v/ref|uw referentie|uw kenmerk|your refs|wasz znak",
@@ -150,12 +170,6 @@ def _table(name: str) -> dict[tuple[str, ...], str]:
             if words:
                 table.setdefault(words, meaning)
     return table
-
-
-DAY_OF_WEEK = re.compile(
-    r"(?:(?:mon|tues|wednes|thurs|fri|satur|sun)day|mon|tue|tues|wed|thu|thur|thurs|fri|sat|sun|montag|dienstag|mittwoch|donnerstag|freitag|samstag|sonntag|"
-    r"lundi|mardi|mercredi|jeudi|vendredi|samedi|dimanche|maandag|dinsdag|woensdag|donderdag|vrijdag|zaterdag|zondag)[\s,.]*$"
-)  # fmt: skip
 
 
 def _spaced(text: str) -> str:

@@ -11,6 +11,7 @@ _FIGURES = str.maketrans({"O": "0", "o": "0", "Q": "0", "l": "1", "I": "1", "|":
 _POUND = re.compile(r"^[fFE](?=\d{1,3}(?:[,.]?[\doO]{3})*[.,][\doO]{2}$)")
 _OCTOBER = re.compile(r"(?<![^\W_])0(?=ct(?:\b|(?i:ob)))|^0(?=[a-zA-Z]{3})")
 _NO = re.compile(r"(?<=^[nN])0(?=[.:]?$)")
+_INNER_NOUGHT = re.compile(r"(?<=^[A-Z])0(?=[A-Z]{2,}$)|(?<=^[A-Z]{2})0(?=[A-Z]+$)")
 _ORDINAL = re.compile(r"^(?=.*\d|l[l1I]th)([\dloOiI]{1,2})(?=(?:st|nd|rd|th)[,.]?$)")
 _WIDE = str.maketrans("，．：；（）／－！？％＆", ",.:;()/-!?%&")
 _CAPITALS = re.compile(
@@ -25,6 +26,7 @@ def mended(word: str) -> str:
     word = _NO.sub("o", word)
     if len(word) > LEAST_LETTERS and sum(c == "0" for c in word) <= 2 and word.replace("0", "").isalpha():
         word = word.replace("0", "O" if word.replace("0", "").isupper() else "o")
+    word = _INNER_NOUGHT.sub("O", word)
     word = _ORDINAL.sub(lambda match: match[0].translate(_FIGURES), word)
     word = _CAPITALS.sub(lambda match: match[0].replace("l", "I"), word)
     figures = sum(c.isdigit() for c in word)

@@ -13,7 +13,9 @@ LEGAL = (
     r"(?:ltd|limited|plc|llp|inc|corp|corporation|company|co|gmbh(?: & co\.? kg)?|ag|ohg|kg|e\.?\s?k\.?|ug|sarl|s\.a\.r\.l|sas|s\.a\.s|sa|s\.a|eurl|b\.?v|n\.?v|vof|"
     r"sp\.? z ?o\.? ?o|s\.?a|spolka|cic|dac|llc|society|trust)\.?"
 )  # fmt: skip
-LEGAL_AT_END = re.compile(rf"(?P<name>[^,;|·•()]*?\b{LEGAL})(?=$|[\s,;|·•(]|\.[a-z])(?!\s+[A-Z&][a-z])")
+LEGAL_AT_END = re.compile(
+    rf"(?P<name>[^,;|·•()]*?\b{LEGAL})(?=$|[\s,;|·•(]|\.[a-z])(?!\s+[A-Z&][a-z])(?!\.? (?:no|number|nr|reg)\b)"
+)
 SELLER = re.compile(
     r"^(?:signed for|for and on behalf of|seller|from|supplier|vendor|issued by|issuer|issuing authority|sold by|supplied by|account name|payee|beneficiary|payable to|make cheques payable to|cheques payable to|"
     r"cheques to|remit to|pay to|prepared by|author|authors|written by|surveyor|assessor|assessed by|assessment by|inspected by|inspector|reported by|report by|stage manager|insurer|underwriter|"
@@ -43,7 +45,7 @@ NOT_A_NAME = re.compile(
     r"usage|meter|tariff|ticket|advertiser|engineer|items?|goods|product|when|where|what|how many|hire charges|with compliments|original|reminder|est|established|since|form|consent|application)\b"
 )  # fmt: skip
 ORGANISATION = re.compile(
-    r"\b(?:ltd|limited|plc|llp|inc|corp|company|co|gmbh|ag|ohg|sarl|bv|b\.v|trust|trustees|society|council|board|authority|association|institute|foundation|fund|services?|supplies|supply|hire|works|protection|security|safety|systems|engineers?|engineering|electrical|electrics|plumbing|heating|surveyors?|inspections?|testing|marine|consult\w*|training|lifting|alarms?|"
+    r"\b(?:ltd|limited|plc|llp|inc|corp|company|co|gmbh|ag|ohg|sarl|bv|b\.v|trust|trustees|society|council|board|authority|association|institute|foundation|fund|services?|supplies|supply|hire|electric|gas|telephones?|lifts|books?|ceramics|cleaning|catering|caterers|printing|printers?|builders|roofing|garage|motors|transport|travel|tours|coaches|cabs|taxis|hotel|inn|bakery|pharmacy|clinic|hospital|theatre|museum|library|nursery|estates|properties|lettings|architects|accountants?|designs?|digital|software|technolog\w+|solutions|logistics|couriers|storage|interiors|furniture|flooring|glazing|timber|tools|plant|landscapes|florists?|laundry|recruitment|enterprises|industries|holdings|international|associates|agency|federation|network|university|verlag|verein|librairie|papeterie|works|protection|security|safety|systems|engineers?|engineering|electrical|electrics|plumbing|heating|surveyors?|inspections?|testing|marine|consult\w*|training|lifting|alarms?|"
     r"school|academy|college|bank|insurance|energy|water|telecom|church|club|guild|office|ministry|bureau|union|partners|partnership|co-operative|solicitors|studio|stores?|shop|yard|"
     r"committee|group|press|media|sons|daughters|brothers|bros|&|and)\b"
 )  # fmt: skip
@@ -66,7 +68,10 @@ BUYER_NAME = re.compile(r"^(?:To|For|FAO|Attn\.?|Deliver to|Supplier)\s?:?\s+")
 
 
 #: a person and their trade, as “G. Marsh, Plumbers”
-_TRADE = re.compile(r"(?:[A-Z]\.\s?){1,2}[A-Z][\w'’-]+, [A-Z][a-z]+(?:s|ing)(?=\.?$|[,;(]|\s[·•|–-]\s)")
+_TRADE = re.compile(
+    r"(?:[A-Z]\.\s?){1,3}[A-Z][\w'’-]+, (?:[A-Z][a-z]+ )?(?!Treasurer|Director|Manager|Officer)[A-Z][a-z]+(?:s|ing|er|or|ist|ian|smith|wright)"
+    r"(?=\.?$|[,;(]|\s[·•|–-]\s)"
+)
 
 
 def short(text: str) -> str:
@@ -98,6 +103,14 @@ def is_name(text: str, most: int = 9) -> bool:
     if not (text[0].isupper() or text.isupper() or text[0].isdigit() or not text[0].isascii()):
         return False
     return not NOT_A_NAME.search(plain(text)) and not sums(text) and not spots(text)
+
+
+LONGEST_SMALL = 3  #: letters of a word in a name that has no capital
+
+
+def in_capitals(name: str) -> bool:
+    """Whether the words of a name have capitals, all but short ones: “Dunmere station” is a place that somebody came from."""
+    return not any(word.islower() and len(word) > LONGEST_SMALL for word in name.split())
 
 
 def is_label(text: str) -> bool:

@@ -11,25 +11,40 @@ from datetime import date
 from waka.core.fields.office import DateOrder
 
 from .context import Found, Named, Paper, Placed, merged
-from .dates import Spot, order_shown, spots
+from .dates import Spot, begins, order_shown, spots
 from .labels import label
 from .letters import plain
 from .page import Line
 
 _OF_OWN: Mapping[str, float] = {
-    "own": 6.0, "date": 5.0, "due": -6.0, "order_date": -5.0, "delivery": -4.0, "printed": -5.0, "period": -5.0, "expiry": -6.0, "begins": -2.0,
+    "own": 6.0, "date": 5.0, "done": 4.4, "due": -6.0, "order_date": -5.0, "delivery": -4.0, "printed": -5.0, "period": -5.0, "expiry": -6.0, "begins": -2.0,
     "birth": -9.0, "other": -5.0,
 }  # fmt: skip
-_WHERE = {"before": 0.0, "left": -0.1, "above": -0.5, "after": -0.2}
+_WHERE = {"before": 0.0, "left": -0.1, "above": -0.5, "below": -0.6, "after": -0.2}
 _ON = frozenset(
     {"of", "on", "this", "le", "vom", "dnia", "z dnia", "held on", "dated", "made on", "given", "day"}
 )
 _AS_AT = frozenset({"as at", "balance at", "balance as at", "balance on"})
 _MET = frozenset(
-    {"sat on", "sat on the", "met on", "met on the", "held on the", "gathered on", "assembled on"}
+    {
+        "sat on",
+        "sat on the",
+        "met on",
+        "met on the",
+        "held on the",
+        "gathered on",
+        "assembled on",
+        "a meeting on",
+        "meeting on",
+        "will meet on",
+        "meets on",
+        "meeting will be held on",
+        "meeting is on",
+    }
 )
 _AT_A_PLACE = re.compile(
-    r"^(?:given|signed|done|issued|awarded|dated|made|sealed) at [^\d,.;:]{2,30}\b(?:on|this)(?: the)?\s*$"
+    r"^(?:given|signed|done|issued|awarded|dated|made|sealed) at [^\d,.;:]{2,30}\b(?:on|this)(?: the)?\s*$|"
+    r"^(?:meeting )?(?:held|met|gathered|took place) (?:at|in) [^,.;:]{2,40}\bon(?: the)?\s*(?:[a-z]+,?\s*)?$"
 )
 OTHER_WAY = 2.0  #: by which day and month in the other order are less likely
 _COLUMN = 3  #: dates below one another make a column of a table
@@ -56,12 +71,20 @@ def _named(paper: Paper, line: Line, at: int, start: int) -> list[Named]:
         told = above and label("numbers", above.text, most=14)
         if told and told.meaning in ("order", "your"):
             return [replace(named[0], label=replace(named[0].label, meaning="order_date"))]
+    if named and named[0].where == "before" and named[0].label.phrase in _OF_WHAT_IS_ABOVE:
+        if _NUMBERED.match(plain(line.cells[at].text[:start])):
+            return [replace(named[0], label=replace(named[0].label, meaning="own"))]
     if named and named[0].where == "before" and named[0].label.phrase in _UNTIL and at > 0:
         if _COVERED.search(plain(line.cells[at - 1].text)):
             return [replace(named[0], label=replace(named[0].label, meaning="expiry"))]
     return named
 
 
+#: a paper's name, its number, and a word before its day, as in “Facture n° 12 du 3 mai 2026”
+_NUMBERED = re.compile(
+    r"^(?:(?:tax |sales |vat )?invoice|credit note|receipt|quot(?:e|ation)|statement|order|delivery note|rechnung|gutschrift|angebot|lieferschein|facture|avoir|devis|"
+    r"factuur|creditnota|offerte|faktura(?: vat)?|oferta)\s*(?:no|nr|number|n°|n|#|numero|nummer)?[\s.:°]*\S*\d\S*\s+(?:vom|du|van|of|dated|from|z dnia)\s*$"
+)
 _UNTIL = frozenset({"to", "until", "bis", "au", "tot", "do"})
 _COVERED = re.compile(
     r"^(?:period of (?:insurance|cover)|(?:insurance|cover|policy) period|insured|cover|versicherungszeitraum|verzekerd)\b"
@@ -76,13 +99,18 @@ def own_dates(paper: Paper, found: Sequence[Dated], sort: str) -> list[Found[dat
     columns = Counter(
         (one.line.page.nth, round(one.cell.left / 4))
         for one in found
-        if one.spot.start == 0 and len(one.line.cells) > 1
+        if begins(one.cell.text, one.spot) and len(one.line.cells) > 1
     )
     first_page = min((one.line.page.nth for one in found), default=1)
     told = []
     for at, one in enumerate(found):
         score, why = _by_label(one, sort, paper.goes_on(one.line, one.cell))
-        if one.named and one.named[0].where == "above" and score > 0 and one.is_in_table(paper, spots):
+        if (
+            one.named
+            and one.named[0].where == "above"
+            and score > 0
+            and one.is_in_table(paper, _begins_with_day)
+        ):
             score = -2.0
         alone = _is_alone(one) and not paper.goes_on(one.line, one.cell)
         if one.meaning is None:
@@ -93,7 +121,7 @@ def own_dates(paper: Paper, found: Sequence[Dated], sort: str) -> list[Found[dat
         if (
             columns[one.line.page.nth, round(one.cell.left / 4)] >= _COLUMN
             and one.meaning in (None, "date")
-            and one.spot.start == 0
+            and begins(one.cell.text, one.spot)
         ):
             score -= 3.5
         score -= 3.0 * one.spot.bare
@@ -103,6 +131,10 @@ def own_dates(paper: Paper, found: Sequence[Dated], sort: str) -> list[Found[dat
         if one.spot.other is not None:
             told.append(replace(told[-1], value=one.spot.other, score=score - OTHER_WAY))
     return merged(told, key=date.toordinal, more=lambda score: min(0.5, 0.1 * score))
+
+
+def _begins_with_day(text: str) -> bool:
+    return any(begins(text, spot) for spot in spots(text)[:1])
 
 
 def with_meaning(found: Sequence[Dated], meaning: str) -> list[Found[date]]:
@@ -130,6 +162,8 @@ def _by_label(one: Dated, sort: str, goes_on: bool) -> tuple[float, str]:
         sort == "statement" and named.label.phrase in _AS_AT
     ):
         score += 9.0
+    if (sort, named.label.phrase, named.where) == ("letter", "sent", "left"):
+        score += 11.0  # of a mail that was printed
     before = one.cell.text[: one.spot.start]
     if score > 0 and _AT_A_PLACE.search(plain(before)):
         return _OF_OWN["own"], "own_before"

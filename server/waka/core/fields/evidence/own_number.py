@@ -23,6 +23,8 @@ _CODE = re.compile(r"(?=.*[A-Z])(?=.*\d)[A-Z0-9]{1,6}(?:[ /.-][A-Z0-9]{1,8}){1,4
 _POSTCODE = re.compile(
     r"[A-Z]{1,2}\d[A-Z\d]?[ -]?\d[A-Z]{2}|\d{4,5} ?[A-Z]{0,2}|[A-Z]{1,2}-\d{4,5}|[A-Z]\d{4,5}|[A-Z]{2},? \d{5}"
 )
+#: a postcode of letters and figures in two groups, which no number has
+_BRITISH_POST = re.compile(r"(?<![\w/-])[A-Z]{1,2}\d[A-Z\d]? \d[A-Z]{2}(?![\w/-])")
 _MEANS: Mapping[str, float] = {
     "own": 6.0,
     "ours": 5.0,
@@ -38,7 +40,7 @@ ON_A_FORM = 3.0
 AS_FILED = 8.0  #: the score of a number that is called as those that papers alike were filed by
 LEAST = 2.2  #: the score from which on a number is told
 SHORT = 6  #: figures of the number of an account rendered; those of banks and customers are longer
-_WHERE = {"before": 0.0, "left": -0.1, "above": -0.5, "after": -0.2, "alone": 0.0}
+_WHERE = {"before": 0.0, "left": -0.1, "above": -0.5, "below": -0.6, "after": -0.2, "alone": 0.0}
 #: the words with which the number of each sort of paper is called; a number called as another sort's is that one's
 _CALLED: Mapping[str, tuple[str, ...]] = {
     "invoice": ("invoice", "rechnung", "re-nr", "re nr", "facture", "factuur", "nota", "faktur", "tax invoice"),
@@ -88,6 +90,7 @@ def numbers(paper: Paper) -> list[Number]:
     for line, at, cell in paper.cells():
         taken = [(one.start, one.end) for one in spots(cell.text) if not one.bare]
         taken += [(one.start, one.end) for one in sums(cell.text) if one.is_exact or one.currency]
+        taken += [match.span() for match in _BRITISH_POST.finditer(cell.text)]
         over = 0
         for match in _TOKEN.finditer(cell.text):
             start, end = match.span()

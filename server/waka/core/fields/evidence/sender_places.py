@@ -15,6 +15,7 @@ from .names_on_paper import (
     COMMITTEE,
     HOST,
     LEGAL_AT_END,
+    ORGANISATION,
     POST,
     STREET,
     is_label,
@@ -33,17 +34,25 @@ def behind(paper: Paper, words: re.Pattern[str]) -> Iterator[tuple[Cell, int, st
             continue
         rest = cell.text[match.end() :].strip(" :.")
         if rest:
+            rest = _ADDRESSED.sub("", rest)
             if match[0].rstrip()[-1:] in ":." or cell.text[match.end() - 1 : match.end()] == " ":
                 name = short(re.split(r"\s(?:Date|Class|Form|Year|Tel|Group|Set|Mark|on)\b", rest)[0])
                 yield cell, cell.text.find(name), name
             continue
         following = line.cells[at + 1] if at + 1 < len(line.cells) else None
-        if following is not None and is_name(short(following.text)) and not is_label(following.text):
-            yield following, 0, short(following.text)
-            continue
+        if following is not None:
+            name = short(_ADDRESSED.sub("", following.text))
+            if is_name(name) and not is_label(name):
+                yield following, following.text.find(name), name
+                continue
         below = paper.below(line, cell)
         if below is not None:
             yield below[2], 0, short(below[2].text)
+
+
+BLOCK = 1.2  #: heights of a line, that lines of one address stand apart at most
+#: the address of a mail behind a name
+_ADDRESSED = re.compile(r"\s*[<\[(]\s*(?:mailto:)?\S+@\S+?[>\])]?\s*$")
 
 
 def over_addresses(paper: Paper) -> Iterator[tuple[Cell, str]]:
@@ -63,7 +72,7 @@ def over_addresses(paper: Paper) -> Iterator[tuple[Cell, str]]:
             above = paper.above(line, cell)
             is_first = (
                 above is None
-                or cell.top - above.bottom > 0.9 * cell.height
+                or cell.top - above.bottom > BLOCK * cell.height
                 or above.height > 1.25 * cell.height
             )
             where, name = cell, cell.text.strip(" .,")
@@ -102,6 +111,47 @@ def in_pieces(
         is_alike = left.text.isupper() == right.text.isupper()
         if (is_receipt and beside and is_alike) or everything.count(f" {' '.join(words_of(name))} ") > 1:
             yield left, name, max(score, other_score) + 0.8
+
+
+def over_two_lines(heads: Sequence[tuple[Cell, float]], large: float) -> Iterator[tuple[Cell, str, float]]:
+    """Yield names that go on in the next line of a letterhead. *large*: the height from which on letters make one."""
+    for cell, score in heads:
+        for other, _ in heads:
+            if (
+                cell.height >= large
+                and 0.9 < cell.height / other.height < 1.1
+                and 0 <= other.top - cell.bottom + 0.35 * cell.height < 0.9 * cell.height
+                and (
+                    abs(other.left - cell.left) < 6
+                    or abs(other.left + other.right - cell.left - cell.right) < 12
+                )
+                and other.page is cell.page
+            ):
+                name = f"{cell.text} {other.text}"
+                if is_name(name, most=7):
+                    yield cell, name, score + 0.8
+
+
+def at_the_foot(paper: Paper) -> Iterator[tuple[Cell, int, str]]:
+    """Yield the names that small print at the foot begins with, before an address, a telephone, a register."""
+    for line in paper.first_page:
+        for cell in line.cells:
+            if paper.place(cell) < FOOT:
+                continue
+            begin = _BEGINS.match(cell.text)
+            if begin is None:
+                continue
+            name, rest = begin["name"].strip(), plain(cell.text[begin.end() :])
+            if (
+                ORGANISATION.search(plain(name))  # or it is the house that an address begins with
+                and is_name(name)
+                and (any(map(str.isdigit, rest)) or "registered" in rest)
+            ):
+                yield cell, 0, name
+
+
+FOOT = 0.8  #: of the page, from where on small print stands
+_BEGINS = re.compile(r"(?P<name>[^·•|,;.]{3,60}?)(?:\s?[·•|]|[,;.] | [–-] )")
 
 
 def small_print(paper: Paper) -> Iterator[tuple[Cell, int, str]]:

@@ -26,18 +26,21 @@ from .names_on_paper import (
     SELLER,
     STREET,
     could_be_person,
+    in_capitals,
     is_label,
     is_name,
     short,
 )  # fmt: skip
 from .page import Cell, Line
 from .sender_places import (
+    at_the_foot,
     behind,
     committees,
     found_at,
     hosts_of,
     in_pieces,
     over_addresses,
+    over_two_lines,
     signatures,
     small_print,
 )
@@ -56,7 +59,9 @@ LEAST_HEAD = 1.5  #: the score below which what stands at the head of a paper is
 FULLY_SAID = (
     3.0  #: the score from which on a longer name at the head of a paper is what the short one is short for
 )
+BELOW_A_LETTERHEAD = 0.13  #: of a page, from where on our own name is whom it was sent to
 IN_PIECES = "letterhead_in_pieces"
+LARGE = 1.3  #: times the usual height of letters, that a letterhead is set in which goes on in its next line
 _PERSONAL = frozenset({"coursework", "form", "payslip"})
 _OF_FIRMS = ("letterhead", "over_address", "small_print")
 
@@ -75,6 +80,9 @@ class Senders:
             for part in address.split(",")
             if any(c.isdigit() for c in part)
         ]
+        self._address_lines = {
+            plain(part.strip()) for address in office.addresses for part in address.split(",")
+        }
         #: the words of each spelling, so that one look tells whether some words are a party's, however many are known
         self._known = {
             words: name
@@ -157,7 +165,7 @@ class Senders:
                 cell.height > 1.2 * usual or ORGANISATION.search(plain(cell.text))
                 for cell, score in heads
                 if score >= LEAST_HEAD
-            )
+            ) or any(at_the_foot(paper))
             for rank, (cell, name) in enumerate(signatures(paper)):
                 if not self.is_ours(name):
                     yield found_at(cell, 0, name, (1.2 if has_head else 4.2) - 0.5 * rank, "signature")
@@ -176,12 +184,18 @@ class Senders:
         hosts = hosts_of(paper)
         everything = f" {' '.join(words_of(' '.join(line.text for line in paper.lines[:300])))} "
         places = [
-            *((cell, start, name, 6.5 if sort == "report" else 5.0, "seller") for cell, start, name in behind(paper, SELLER) if is_name(name)),
+            *((cell, start, name, 6.5 if sort == "report" else 5.0, "seller") for cell, start, name in behind(paper, SELLER) if is_name(name) and in_capitals(name)),
             *((cell, cell.text.find(short(cell.text)), short(cell.text), score, "letterhead") for cell, score in heads),
             *((cell, cell.text.find(name), name, 4.0, "over_address") for cell, name in over_addresses(paper) if id(cell) not in window),
-            *((cell, start, name, 2.6, "small_print") for cell, start, name in small_print(paper)),
+            *((cell, start, name, 2.6, "small_print") for cell, start, name in (*small_print(paper), *at_the_foot(paper))),
         ]  # fmt: skip
-        for cell, name, score in in_pieces(heads, sort == "receipt", everything):
+        usual = median(
+            [word.height for line in paper.first_page for cell in line.cells for word in cell.words]
+        )
+        for cell, name, score in (
+            *in_pieces(heads, sort == "receipt", everything),
+            *over_two_lines(heads, LARGE * usual),
+        ):
             places.append((cell, 0, name, score, IN_PIECES))
         for cell, start, name, score, why in places:
             if not self.is_ours(name):
@@ -238,7 +252,7 @@ class Senders:
                     paper.place(cell) > 0.07
                     and (self.is_ours(cell.text) or plain(cell.text) in self._addresses)
                     and cell.height < 14
-                    and at > 1
+                    and (at > 1 or paper.place(cell) > BELOW_A_LETTERHEAD)
                 ):
                     yield from self._column(paper, line, cell, 5)
                     below: Cell = cell
@@ -248,6 +262,7 @@ class Senders:
                         above is not None
                         and below.top - above.bottom <= 0.9 * below.height
                         and could_be_person(above.text)
+                        and above.height < 1.2 * cell.height  # or it is a letterhead
                     ):
                         yield id(above)
                         below, above = above, paper.above(paper.line_of(above), above)
@@ -267,7 +282,7 @@ class Senders:
 
     def _addressee(self, paper: Paper) -> Iterator[Found[str]]:
         """Whom a paper of our own is for: the block above the date or beneath it, before anybody is greeted."""
-        block, ours = 0.0, False
+        block, ours, to_person = 0.0, False, False
         for line in paper.first_page:
             if not ours:
                 ours = any(self.is_ours(cell.text) for cell in line.cells)
@@ -280,11 +295,14 @@ class Senders:
                     paper.place(cell) > 0.45
                     or self.is_ours(cell.text)
                     or any(a in text for a in self._addresses)
+                    or text.strip(" ,.") in self._address_lines
                 ):
                     continue
                 name = BUYER_NAME.sub("", cell.text)
                 if is_name(name, most=8) and not spots(cell.text):
-                    organised = bool(ORGANISATION.search(plain(name)))
+                    # where somebody works stands beneath who they are
+                    organised = to_person and bool(ORGANISATION.search(plain(name)))
+                    to_person = to_person or could_be_person(name)
                     street = 2.5 * bool(STREET.search(plain(name)) or any(c.isdigit() for c in name))
                     yield found_at(
                         cell,

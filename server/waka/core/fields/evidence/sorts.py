@@ -21,26 +21,28 @@ KIND_OF: Mapping[str, str] = {
 
 #: Words that name a sort where they stand as a title, and how much they say there.
 _TITLES: tuple[tuple[str, str, float], ...] = (
-    ("invoice", r"(?:sales |tax |vat )?invoice|rechnung|facture|factuur|faktura(?: vat)?|nota", 6),
+    ("invoice", r"(?:sales |tax |vat )?invoice|fee note|note of (?:fees|charges)|(?:statement|memorandum|account) (?:of|for) (?:fees|services|charges|work)|honorarnote|note d'honoraires|declaratie|rachunek|rechnung|facture|factuur|faktura(?: vat)?|nota", 6),
     ("credit", r"credit (?:note|memo|invoice)|gutschrift|rechnungskorrektur|avoir|note de credit|credit ?nota|creditfactuur|faktura korygujaca|korekta", 9),
-    ("receipt", r"(?:official |sales |cash |payment |your )?receipt|quittung|kassenbon|kassabon|recu|paragon|cash sale", 6),
+    ("receipt", r"(?:official |sales |cash |payment |your |till |fare )?receipt|payment confirmation|confirmation of payment|proof of purchase|quittung|kassenbon|kassabon|recu|paragon|cash sale", 6),
     ("bill", r"(?:your )?(?:\w+ )?bill|electricity|gas|water charges|rates? demand|demand note|council tax|non-domestic rates|subscription(?: renewal| notice)?|renewal notice|membership renewal", 6),
     ("quote", r"quot(?:e|ation)|estimate|angebot|kostenvoranschlag|devis|offerte|oferta", 8),
     ("proforma", r"pro[- ]?forma(?: invoice)?|proformarechnung", 10),
-    ("delivery", r"(?:delivery|despatch|dispatch) (?:note|docket|advice)|docket|packing (?:list|slip)|goods (?:received|in) note|lieferschein|bon de livraison|pakbon|dowod dostawy", 9),
+    ("delivery", r"(?:delivery|despatch|dispatch|collection|consignment) (?:note|docket|advice)|proof of delivery|docket|packing (?:list|slip)|goods (?:received|in) note|lieferschein|bon de livraison|pakbon|dowod dostawy", 9),
     ("order", r"(?:purchase )?order(?: form| confirmation)?|confirmation of order|auftragsbestatigung|bestellung|bon de commande|orderbevestiging|zamowienie", 7),
-    ("statement", r"(?:account |bank |monthly )?statement(?: of account)?|kontoauszug|releve(?: de compte)?|rekeningoverzicht|rekeningafschrift", 8),
+    ("statement", r"(?:account |bank |monthly )?statement(?: of (?:your )?account)?|kontoauszug|releve(?: de compte)?|rekeningoverzicht|rekeningafschrift", 8),
     ("remittance", r"remittance(?: advice)?|payment advice|credit advice|advice of (?:payment|credit)|zahlungsavis|bacs (?:advice|remittance)|transfer advice|advice", 8),
     ("payslip", r"pay ?slip|pay advice|wage slip|salary slip|gehaltsabrechnung|bulletin de paie|loonstrook", 9),
     ("list", r"price list|cast list|contact list|inventory|rota|programme|schedule of dates|seating plan", 4),
     ("reminder", r"(?:payment |final |second |first )?reminder|overdue (?:account|invoice|payment)|final (?:demand|notice)|last notice|demand for payment|mahnung|zahlungserinnerung|rappel|herinnering|aanmaning|wezwanie", 8),
-    ("minutes", r"(?:draft )?minutes(?: of .*)?|agenda|.*\b(?:annual|extraordinary|special) general meeting|(?:notes|record) of (?:the )?meeting|protokoll|proces-verbal|compte rendu|notulen|protokol|.*\bminutes(?: of meeting)?", 9),
-    ("coursework", r"(?:\w+ )?worksheet\b.*|homework\b.*|coursework\b.*|(?:exercise|assignment|work ?sheet|practice sheet|log ?sheet|passage plan)\b.*", 8),
-    ("certificate", r"certificate\b.*|.* certificate|policy schedule|(?:insurance |policy )?schedule|certificate of .*|(?:premises |public )?licen[cs]e|diploma|award|insurance policy|zertifikat|certificat|certificaat|certyfikat|accreditation", 8),
+    ("letter", r"memo(?:randum)?|circular letter", 6),
+    ("minutes", r"(?:draft )?minutes(?: of .*)?|agenda|notice of (?:a |the )?(?:.* )?meeting|.*\b(?:annual|extraordinary|special) general meeting|(?:notes|record) of (?:the )?meeting|protokoll|proces-verbal|compte rendu|notulen|protokol|.*\bminutes(?: of meeting)?", 9),
+    ("coursework", r"(?:\w+ )?worksheet\b.*|homework\b.*|coursework\b.*|(?:exercise|assignment|work ?sheet|practice sheet|log ?sheet|passage plan)\b.*|assessment (?:cover|submission) sheet|(?:essay|lab report|book review|learning (?:log|journal)|portfolio)$", 8),
+    ("certificate", r"certificate\b.*|.* certificate|policy schedule|(?:insurance |policy )?schedule|certificate of .*|(?:premises |public )?licen[cs]e|diploma|award|permit|cover note|insurance policy|zertifikat|certificat|certificaat|certyfikat|accreditation", 8),
     ("report", r".*\breport\b.*|risk assessment\b.*|.*\bsurvey|.*\binspection|assessment of risks?|bericht|rapport|raport|method statement|review of .*", 7),
     ("form", r".*\bform\b.*|application for .*|consent\b.*|declaration\b.*|questionnaire|claim for .*|expenses claim|registration", 7),
 )  # fmt: skip
 _BESIDE = re.compile(r"\b(?:page \d+(?: of \d+)?|copy|original|duplicate|number|no|nr|date|ref)\b")
+_NUMBERS = re.compile(r"\S*\d\S*")
 _TITLE = tuple(
     (sort, re.compile(rf"(?:the |your |our )?(?:{words})\b"), weight) for sort, words, weight in _TITLES
 )
@@ -49,9 +51,10 @@ _TITLE = tuple(
 _BODY: tuple[tuple[str, str, float], ...] = (
     ("invoice", r"\binvoice (?:no|number|date|nr|#)|\brechnungs(?:nummer|datum|betrag|-nr)|\bn° (?:de )?facture|date de facture|\bfactuur(?:nummer|datum|nr)|(?:nr|data) faktury|faktura nr|invoice:|payment terms|terms: ?\d+ days|bill to\b|invoice to\b", 1.6),
     ("invoice", r"this is (?:my|our|an) invoice|for (?:work|services)|i would be glad (?:of|to have)|please make (?:cheques|payment)|\bcheque\b|pence only|account rendered|bank details|sort code|within \d+ days|payment (?:due|within)", 0.7),
+    ("invoice", r"^(?:tax |sales |vat )?(?:invoice|rechnung|facture|factuur|faktura) (?:n[o°r]?\.? ?|# ?)?[a-z]{0,4}[/-]?\d[\w/-]*", 1.2),
     ("credit", r"credit(?:ed)? (?:note|to your account)|gutschrift|we have credited", 1.5),
-    ("receipt", r"\bchange\b(?: due)?|\bcash\b|card(?:holder)?\b.*\*{2,}|\*{4} ?\d{4}|thank you for (?:shopping|your (?:custom|purchase|payment))|received with thanks|payment received|paid (?:by|with|on)|visa|mastercard|contactless|auth(?:orisation)? code|please keep this receipt|total (?:paid|charged)|this is your receipt|payment has (?:gone through|arrived|been)|items?:? \d+|vat receipt|till\b|served by|cashier", 1.3),
-    ("bill", r"meter reading|\bkwh\b|standing charge|tariff|direct debit|billing period|bill (?:no|number|date|period)|cubic metres|line rental|broadband|your (?:next|last|previous) bill|supply address|rateable value|annual subscription|membership (?:no|number|fee)|amount of your last bill|your plan|subscription due|renewal reference|subscription (?:ran out|expires|renewal)|subscription", 1.6),
+    ("receipt", r"receipt (?:no|number|from|ref)\b|amount paid|date paid|\bchange\b(?: due)?|\bcash\b|card(?:holder)?\b.*\*{2,}|\*{4} ?\d{4}|thank you for (?:shopping|your (?:custom|purchase|payment))|received with thanks|payment received|paid (?:by|with|on)|visa|mastercard|contactless|auth(?:orisation)? code|please keep this receipt|total (?:paid|charged)|this is your receipt|payment has (?:gone through|arrived|been)|items?:? \d+|vat receipt|till\b|served by|cashier", 1.3),
+    ("bill", r"meter reading|\bkwh\b|standing charge|tariff|direct debit|billing period|bill (?:no|number|date|period)|cubic metres|line rental|broadband|your (?:next|last|previous) bill|supply address|rateable value|annual subscription|membership (?:no|number|fee)|amount of your last bill|your plan|subscription due|renewal reference|subscription (?:ran out|expires|renewal)|subscription|(?:fresh|waste) ?water|sewerage|(?:bank )?giro credit|what you (?:owe|owed|paid)|you owe|amount to pay|your (?:bill|usage)|council tax|payment slip", 1.6),
     ("quote", r"quot(?:e|ation) (?:no|number|date|ref)|valid (?:for|until)|we are pleased to quote|this (?:quote|quotation|estimate|offer)|not an? (?:tax )?invoice|angebot", 1.2),
     ("proforma", r"pro[- ]?forma", 3.0),
     ("delivery", r"delivery note|received in good (?:order|condition)|goods received|signature of receiver|signed for|no\. of (?:packages|parcels)|driver|delivered by|docket", 1.5),
@@ -59,8 +62,8 @@ _BODY: tuple[tuple[str, str, float], ...] = (
     ("statement", r"statement (?:date|of account|no)|opening balance|closing balance|balance (?:brought|carried) forward|paid in|paid out|\bdebit\b.*\bcredit\b|30 days.*60 days|overdue.*current", 2.0),
     ("remittance", r"remittance|we have (?:today )?paid|paid (?:in)?to your account|has been credited to your account|bacs|payment (?:to|of) the following", 1.6),
     ("payslip", r"\bnet pay\b|gross pay|national insurance|tax code|\bpaye\b|employee (?:no|number|name)|ni number|pay period", 2.2),
-    ("letter", r"\bdear\b|sehr geehrte|madame, monsieur|geachte|szanown[ai]|\bchere?\b", 3.0),
-    ("letter", r"yours (?:sincerely|faithfully|truly|ever)|kind regards|best wishes|best regards|with (?:kind|best)|mit freundlichen|cordialement|met vriendelijke|z powazaniem|veuillez agreer|\byours\b$|many thanks,?$", 2.5),
+    ("letter", r"\bdear\b|^(?:hello|hi|good (?:morning|afternoon|day))(?: [a-z]+){0,2},?$|sehr geehrte|madame, monsieur|geachte|szanown[ai]|\bchere?\b", 3.0),
+    ("letter", r"yours (?:sincerely|faithfully|truly|ever)|kind regards|best wishes|best regards|with (?:kind|best)|^(?:sincerely|best|regards|all the best),?$|^(?:thanks|cheers|thank you),$|mit freundlichen|cordialement|met vriendelijke|z powazaniem|veuillez agreer|\byours\b$|many thanks,?$", 2.5),
     ("reminder", r"remind(?:er)?|overdue|has not (?:yet )?(?:been paid|reached)|we have not (?:yet )?(?:received|seen)|outstanding for", 1.3),
     ("minutes", r"\bapologies\b|matters arising|any other business|\baob\b|in attendance|minutes of the (?:last|previous)|date of (?:the )?next meeting|next meeting|the chair\b|^present\b|\bpresent:|quorum|resolved|action:|were agreed|\bagreed\b|\bnoted\b|\bdeferred\b|\bto act\b|next meet\b|\bdecisions?\b|members (?:being )?present|the minutes\b|minutes of\b|the chair\b|sat on", 1.8),
     ("coursework", r"^(?:name|pupil|student|learner|trainee)\b:? ?[\s\S]{0,60}?\b(?:class|date|form|year)\b|marked by|\bmark:|\bmarks?\b.{0,6}/ ?\d+|homework|teacher'?s? comment|worksheet|learner|pupil|student|trainee|in your own words|handed in|\bby [A-Z]", 1.2),
@@ -104,7 +107,7 @@ def sorted_paper(paper: Paper, adds_up: bool) -> list[Sorted]:
                 1.0
                 if not rest
                 else 0.75
-                if not re.search(r"[a-z]{3,}", rest)
+                if not re.search(r"[a-z]{3,}", _NUMBERS.sub("", rest))
                 else 0.4
                 if len(rest.split()) < 4
                 else 0.1
@@ -132,7 +135,9 @@ def sorted_paper(paper: Paper, adds_up: bool) -> list[Sorted]:
                    for sort, score in scores.items() if score > 0), key=lambda one: -one.score)  # fmt: skip
 
 
-_PAY = re.compile(r"\bcheque\b|pounds and|account no|pence only|please pay|bank transfer")
+_PAY = re.compile(
+    r"\bcheque\b|\bfee note\b|\bsettlement (?:by|within|of)\b|\bno vat\b|pounds and|account no|pence only|please pay|bank transfer"
+)
 _CONTACT = re.compile(r"@|\bwww\.|\btel\b|\bphone\b|\baccount of\b")
 HEAD = 600  #: characters of a paper at whose head an address stands
 _GREETING = re.compile(r"^dear\b", re.MULTILINE)

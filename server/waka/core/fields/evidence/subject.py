@@ -10,7 +10,7 @@ from .context import Found, Paper, in_one_column, merged
 from .dates import spots
 from .labels import label
 from .letters import plain
-from .names_on_paper import ORGANISATION, STREET, TITLE_OF_PERSON, is_label
+from .names_on_paper import ORGANISATION, STREET, TITLE_OF_PERSON, in_capitals, is_label
 from .page import Cell, Line
 from .sums import sums
 
@@ -38,7 +38,7 @@ _LABEL = re.compile(
     r"w sprawie)\s*[:.]\s*(?P<told>.{3,})$|^(?:re|subject|betreff|objet|betreft|onderwerp|dotyczy)\s*:?$"
 )
 _HEADED = re.compile(
-    r"^(?:activity|assignment|task|topic|course|subject|aufgabe|kurs|sujet|cours|onderwerp|temat)\s*:?$"
+    r"^(?:activity|(?:assignment|essay|project|work)(?: title)?|title(?: of (?:work|essay|assignment|project|report))?|task|topic|course|subject|aufgabe|thema|titel|titre|kurs|sujet|cours|onderwerp|temat|tytul)\s*:?$"
 )
 _GREETING = re.compile(
     r"^(?:dear|hello|to whom it may|sehr geehrte|liebe[rs]?|guten tag|madame|monsieur|chere?s?|bonjour|geachte|beste|"
@@ -115,6 +115,8 @@ def _large(paper: Paper, sort: str, title: Cell | None) -> Iterator[Found[str]]:
                 "title",
                 min(title.sure(), cell.sure()),
             )
+    if sort in ("coursework", "report"):
+        yield from _over_text(lines, title)
     if sort == "coursework" and _may_be_subject(lines[0]):
         yield from _told(lines[0].cells[0], 0, LARGEST - 0.4, "first")
     elif sort == "coursework":
@@ -123,6 +125,41 @@ def _large(paper: Paper, sort: str, title: Cell | None) -> Iterator[Found[str]]:
     for line in sorted(large, key=lambda one: -one.height)[:2]:
         if line.cells[0] is not title and len(line.cells[0].words) > 2:
             yield from _told(line.cells[0], 0, LARGEST, "large")
+
+
+def _over_text(lines: Sequence[Line], title: Cell | None) -> Iterator[Found[str]]:
+    """Yield the line that stands apart right above running text, beneath who wrote it and when."""
+    for at, line in enumerate(lines[1:MOST_OVER_TEXT], 1):
+        head = lines[at - 1]
+        if len(line.cells) == 1 and len(line.cells[0].words) > MOST_WORDS and line.text[:1].isupper():
+            cell = head.cells[0]
+            gap = line.top - head.bottom
+            if (
+                at > 1
+                and len(head.cells) == 1
+                and 1 < len(cell.words) <= MOST_WORDS
+                and cell is not title
+                and not spots(cell.text)
+                and not is_label(cell.text)
+                and cell.text[-1] not in ".,:;"
+                and (
+                    gap > 0.3 * line.height
+                    or head.height > 1.1 * line.height
+                    or _is_centred(cell, line.cells[0])
+                )
+            ):
+                # a title that says what sort of paper it is speaks for itself
+                yield from _told(cell, 0, LARGEST + (0.2 if title is None else -0.2), "over_text")
+            return
+
+
+MOST_OVER_TEXT = 12  #: lines of a page, in which running text begins under its title
+
+
+def _is_centred(cell: Cell, text: Cell) -> bool:
+    return cell.left > text.left + 2 * cell.height and abs(
+        (cell.left + cell.right) - (text.left + text.right)
+    ) < 0.2 * (text.right - text.left)
 
 
 _DOCUMENT = re.compile(
@@ -139,7 +176,11 @@ def first_line(paper: Paper, score: float = CALLED) -> Iterator[Found[str]]:
         text, cell = plain(line.text), line.cells[0]
         words = cell.text.split()
         is_capital = len(words) <= 4 and all(word[0].isupper() for word in words)
-        is_name = is_capital or TITLE_OF_PERSON.match(text) or ORGANISATION.search(text)
+        is_name = (
+            is_capital
+            or TITLE_OF_PERSON.match(text)
+            or (ORGANISATION.search(text) and in_capitals(cell.text))
+        )
         if (
             (is_name and not _DOCUMENT.search(text))
             or STREET.search(text)
@@ -182,14 +223,30 @@ def _labelled(paper: Paper) -> Iterator[Found[str]]:
             continue
         said = _LABEL.match(plain(cell.text))
         if said is None:
-            under = paper.below(line, cell) if _HEADED.match(plain(cell.text)) else None
-            if under is not None:
-                yield from _told(under[2], 0, LABELLED, "subject")
+            yield from _headed(paper, line, at, cell)
             continue
         if said["told"]:
             yield from _told(cell, said.start("told"), LABELLED, "subject")
         elif at + 1 < len(line.cells):
             yield from _told(line.cells[at + 1], 0, LABELLED, "subject")
+
+
+def _headed(paper: Paper, line: Line, at: int, cell: Cell) -> Iterator[Found[str]]:
+    """Yield what stands beside or beneath the words for what a paper is about; “title” says it more closely than “course”."""
+    head = plain(cell.text)
+    if not _HEADED.match(head):
+        return
+    score = LABELLED - (0.5 if "title" not in head and head.startswith(_WIDE) else 0.0)
+    # a third cell makes it the head of a column
+    beside = line.cells[1] if at == 0 and len(line.cells) == 2 else None
+    under = paper.below(line, cell)
+    if beside is not None and not is_label(beside.text) and not _HEADED.match(plain(beside.text)):
+        yield from _told(beside, 0, score, "subject")
+    elif under is not None and not is_label(under[2].text):
+        yield from _told(under[2], 0, score, "subject")
+
+
+_WIDE = ("course", "subject", "activity", "cours", "kurs")  #: what many papers are about
 
 
 def _by_greeting(paper: Paper, sort: str) -> Iterator[Found[str]]:

@@ -43,7 +43,7 @@ _WEAK = frozenset(
         "summe",
     }
 )
-_WHERE = {"before": 0.0, "left": 0.0, "above": -1.2, "after": -0.2}
+_WHERE = {"before": 0.0, "left": 0.0, "above": -1.2, "below": -0.6, "after": -0.2}
 CENT = Decimal("0.01")
 
 
@@ -139,13 +139,17 @@ def _by_label(paper: Paper, one: Priced) -> tuple[float, str]:
     if not one.named:
         return 0.0, "largest"
     named = _in_view_of_the_whole(one.named[0])
-    if named.where == "above" and one.is_in_table(paper, sums):
+    if named.where == "above" and one.is_in_table(paper, _begins_with_sum):
         return -1.0, "in_table"
     meaning, phrase = named.label.meaning, named.label.phrase
     score = _OF_TOTAL[meaning] + _WHERE[named.where] - 0.05 * named.label.distance
     if meaning == "total":
         score += 1.5 * any(word in phrase for word in _FINAL) - 2.0 * (phrase in _WEAK)
     return score, f"{meaning}_{named.where}"
+
+
+def _begins_with_sum(text: str) -> bool:
+    return any(one.start == 0 for one in sums(text))
 
 
 _TOTAL_WORDS = ("amount due", "total", "totaal", "gesamt", "razem", "montant total", "grand total")

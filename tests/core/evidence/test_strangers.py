@@ -1,0 +1,132 @@
+"""Papers of strangers: what they have in common, by which they are read though nobody saw their layouts."""
+
+from datetime import date
+from decimal import Decimal
+
+import pytest
+
+from tests.core.evidence.test_page import row
+from tests.core.evidence.test_slip import first
+from tests.core.evidence.test_slip import read as read_picture
+from waka.core.fields.evidence.page import Word
+from waka.core.fields.evidence.slip import Read
+
+Rows = list[list[Word]]
+
+
+def line(top: float, *placed: tuple[str, float], height: float = 10.0) -> list[Word]:
+    """Cells set at their lefts, each word half as wide a letter as it is high."""
+    words = []
+    for text, left in placed:
+        at = left
+        for word in text.split():
+            words += row(top, (word, at), height=height)
+            at += (len(word) + 1) * height / 2
+    return words
+
+
+def read(rows: Rows) -> Read:
+    return read_picture(*rows, is_picture=False)
+
+
+def us(top: float, left: float = 40) -> Rows:
+    told = ("Tern Point Sail Training Trust", "The Old Customs Shed", "TP4 2QX")
+    return [line(top + 13 * at, (one, left)) for at, one in enumerate(told)]
+
+
+FIRM = [
+    line(40, ("Bexley Moor Ceramics", 40), height=16),
+    line(62, ("Kiln Yard", 40)),
+    line(74, ("Bexley Moor BM11 2SD", 40)),
+]
+PRICED = [line(300, ("Clay, 12 kg", 40), ("120.00", 480)), line(330, ("Net", 300), ("120.00", 480)), line(344, ("VAT", 300), ("24.00", 480)), line(358, ("Total", 300), ("144.00", 480))]  # fmt: skip
+INVOICE = [*FIRM, *us(120), line(200, ("Invoice", 40), height=16), *PRICED]
+PROSE = "The work will take about four days, and the rear entrance cannot be used meanwhile."
+
+
+@pytest.mark.parametrize(
+    ("rows", "field", "value"),
+    [
+        # labels in short
+        ([*INVOICE, line(230, ("INV NO", 40), ("24/276", 120)), line(244, ("A/C REF", 40), ("SAL947", 120))], "reference", "24/276"),
+        # values that are large, with small captions beneath them
+        ([*INVOICE, line(230, ("QA/4410", 40), ("12 May 2026", 200), ("26 May 2026", 360), height=13), line(245, ("invoice number", 40), ("date of invoice", 200), ("please pay by", 360), height=7)], "reference", "QA/4410"),
+        ([*INVOICE, line(230, ("QA/4410", 40), ("12 May 2026", 200), ("26 May 2026", 360), height=13), line(245, ("invoice number", 40), ("date of invoice", 200), ("please pay by", 360), height=7)], "due", date(2026, 5, 26)),
+        # a postcode in the next column is no number
+        ([*FIRM, line(100, ("Invoice", 40), height=8), line(101, ("TP4 2QX", 200)), line(110, ("2025062287", 40)), *PRICED, line(400, ("Please pay this invoice", 40))], "reference", "2025062287"),
+        # a number and a day in one title
+        ([*FIRM, *us(120), line(200, ("Facture n° SI0826 du 21 juin 2026", 40), height=14), line(220, ("Votre commande du 12/06/2026", 40)), *PRICED], "when", date(2026, 6, 21)),
+        # days of work in a table, each with its day of the week
+        ([*FIRM, *us(120), line(200, ("Invoice SI022779", 40), ("Thu 13 Aug 2026", 300)), line(220, ("Date", 40), ("Work", 200), ("Units", 350), ("£", 480)),
+          *[line(240 + 14 * at, (f"Tue {14 + at} Jul 2026", 40), ("Windows", 200), ("1", 350), ("90.00", 480)) for at in range(3)], line(300, ("Total", 350), ("270.00", 480))], "when", date(2026, 8, 13)),
+        # a fee note in the form of a letter
+        ([*FIRM, *us(120), line(180, ("FEE NOTE K55609", 40)), line(200, ("Dear Tamsin Brook,", 40)), line(220, ("To tuning the piano, as agreed:", 40)), line(240, ("377.50", 300)), line(260, ("I should be grateful for settlement by 30 November 2025.", 40)), line(280, ("With kind regards", 40))], "amount", Decimal("377.50")),
+        # what is left to pay of a receipt's own number, beside that of the invoice
+        ([line(40, ("Chalkboard Cloud", 200), height=16), line(70, ("Receipt from Chalkboard Cloud", 200)), line(90, ("£24.00", 200), height=22), line(130, ("Receipt number", 40), ("4410-0042", 200)), line(144, ("Invoice number", 40), ("5F1B73-0007", 200)), line(158, ("Amount paid", 40), ("£24.00", 200))], "reference", "4410-0042"),
+        # the paper's own day beside the day of a visit
+        ([*FIRM, line(200, ("Certificate of inspection", 40), height=16), line(230, ("Tested on", 40), ("23 August 2026", 200)), line(244, ("Next test due", 40), ("23 August 2027", 200))], "when", date(2026, 8, 23)),
+        ([*FIRM, line(200, ("Inspection report", 40), height=16), line(230, ("Date of inspection", 40), ("23 August 2026", 200)), line(244, ("Report date", 40), ("1 September 2026", 200))], "when", date(2026, 9, 1)),
+        # a meeting that is called
+        ([line(40, ("Tern Point Sail Training Trust", 40)), line(60, ("Finance Panel", 40), height=16), line(90, ("There will be a meeting on 2 March 2026 at 7 pm in the library.", 40)), line(110, ("AGENDA", 40)), line(130, ("1. Apologies", 40)), line(144, ("2. Minutes of the last meeting", 40))], "when", date(2026, 3, 2)),
+        ([line(40, ("Minutes of the Finance Panel", 40), height=16), line(70, ("held in Room 4 on Fri 24 Oct 2025 at 18:30", 40)), line(90, ("Present: Alba Beck", 40)), line(110, ("The minutes of Fri 26 Sep 2025 were agreed.", 40)), line(130, ("Next meeting: Fri 21 Nov 2025", 40))], "when", date(2025, 10, 24)),
+    ],
+)  # fmt: skip
+def test_what_a_value_is_is_told_by_what_stands_around_it(rows: Rows, field: str, value: object) -> None:
+    assert first(read(sorted(rows, key=lambda words: words[0].top)), field) == value
+
+
+MAIL = [
+    line(50, ("Tamsin Brook", 40)), line(78, ("From:", 40), ("Marcus Eade <marcus@lanyard.example>", 120)), line(94, ("Sent:", 40), ("15 February 2025 18:41", 120)), line(111, ("To:", 40), ("office@ternpoint.example", 120)),
+    line(127, ("Subject:", 40), ("Works at the rear entrance", 120)), line(159, ("Hi,", 40)), line(179, (PROSE, 40)), line(264, ("Thanks", 40)), line(278, ("Marcus", 40)), line(781, ("Printed 19/02/2025, page 1", 40), height=7),
+]  # fmt: skip
+
+
+def test_a_mail_on_paper_is_a_letter_of_the_day_on_which_it_was_sent() -> None:
+    told = read(MAIL)
+    assert (told.kind, first(told, "who"), first(told, "when")) == (
+        "letter",
+        "Marcus Eade",
+        date(2025, 2, 15),
+    )
+
+
+@pytest.mark.parametrize(
+    ("rows", "who"),
+    [
+        # a letterhead above our name is no person of ours
+        ([line(54, ("Dunmere Valley Electric", 40), height=20), *us(80), line(150, ("Your bill", 40), height=16), line(250, ("Please pay", 40), ("£272.34", 300))], "Dunmere Valley Electric"),
+        # a name that goes on in the next line
+        ([line(35, ("Green Larder", 40), height=16), line(53, ("Catering", 40), height=16), *us(90), line(150, ("Invoice", 40)), *PRICED], "Green Larder Catering"),
+        # who they are stands in small print alone
+        ([*us(145), line(215, ("25 September 2025", 40)), line(257, ("Hello,", 40)), line(276, (PROSE, 40)), line(362, ("Best wishes", 40)), line(381, ("Dana Whitlow", 40)), line(777, ("Stoneacre Cleaning · 4a Weir Court · Upper Dunmere UD7 1BB", 40), height=7)], "Stoneacre Cleaning"),
+        ([*us(60), line(150, ("Invoice", 40), height=16), *PRICED, line(777, ("Green Larder Catering. Registered office: 17 Market Place, Upper Dunmere. Company no. 00123987", 40), height=7)], "Green Larder Catering"),
+        # a ride from somewhere
+        ([line(40, ("Valley Cabs", 40), height=14), line(60, ("Receipt", 40)), line(80, ("From", 40), ("Dunmere station", 150)), line(94, ("Fare", 40), ("£12.00", 150)), line(108, ("Paid", 40), ("£12.00", 150))], "Valley Cabs"),
+        # a person and their trade
+        ([line(40, ("J. R. Tolley, Piano Tuner", 40), height=16), line(62, ("2 Mill Row", 40)), *us(120), line(200, ("Invoice", 40)), *PRICED], "J. R. Tolley, Piano Tuner"),
+    ],
+)  # fmt: skip
+def test_who_writes_is_told_from_whom_it_is_for(rows: Rows, who: str) -> None:
+    assert first(read(rows), "who") == who
+
+
+def test_whom_we_write_to_stands_beneath_our_own_address() -> None:
+    head = [
+        line(54, ("Tern Point Sail Training Trust", 40), height=16),
+        line(56, ("The Old Customs Shed", 400)),
+        line(68, ("North Mole", 400)),
+        line(80, ("TP4 2QX", 400)),
+    ]
+    told = read([*head, line(132, ("Bexley Moor Ceramics", 40)), line(145, ("Kiln Yard", 40)), line(159, ("Bexley Moor BM11 2SD", 40)), line(178, ("8 June 2025", 40)), line(198, ("Dear Colleagues,", 40)), line(230, (PROSE, 40)), line(322, ("Yours sincerely,", 40))])  # fmt: skip
+    assert (told.kind, first(told, "who")) == ("letter", "Bexley Moor Ceramics")
+
+
+@pytest.mark.parametrize(
+    ("rows", "what"),
+    [
+        ([line(74, ("Tobias Fenn", 40)), line(94, ("Ines Calloway", 40)), line(134, ("16 June 2025", 40)), line(158, ("Letters from the valley", 220), height=11), *[line(180 + 20 * at, (PROSE, 40)) for at in range(4)]], "Letters from the valley"),
+        ([line(77, ("Assignment submission", 40), height=14), line(99, ("Learner", 40), ("Hetty Lorne", 200)), line(133, ("Course", 40), ("Access to Humanities", 200)), line(150, ("Tutor", 40), ("Ines Calloway", 200)), line(168, ("Assignment title", 40), ("A shop in four paintings", 200)), line(202, ("Date submitted", 40), ("29/09/2026", 200))], "A shop in four paintings"),
+    ],
+)  # fmt: skip
+def test_what_coursework_is_called_stands_over_its_text_or_behind_its_label(rows: Rows, what: str) -> None:
+    assert first(read(rows), "what") == what
