@@ -5,8 +5,9 @@ from __future__ import annotations
 import random
 from datetime import timedelta
 
+from bench.strangers.press import comma, in_words, sheet, spaced
+
 from .invoices import TO, Made, of, rows
-from .press import comma, in_words, sheet, spaced
 from .world import DUTCH, FRENCH, GERMAN, POLISH, an_account
 
 

@@ -6,9 +6,9 @@ import random
 from datetime import date, timedelta
 
 from bench.papers.truth import Paper
+from bench.strangers.press import FACES, a_way, in_words, pounds, sheet
 
 from .invoices import TO, Made
-from .press import FACES, a_way, in_words, pounds, sheet
 from .world import ADDRESS, BODIES, COLLEGE, FIRMS, FRENCH, GERMAN, LEARNERS, STAFF, Firm, a_day, an_account
 
 BODY = (

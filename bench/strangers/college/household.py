@@ -7,9 +7,9 @@ from datetime import date, timedelta
 from decimal import Decimal
 
 from bench.papers.truth import Paper
+from bench.strangers.press import a_way, plain, pounds, sheet
 
 from .invoices import TO, Made
-from .press import a_way, plain, pounds, sheet
 from .world import BODIES, COLLEGE, SHOPS, UTILITIES, Firm, a_day
 
 

@@ -6,9 +6,9 @@ import random
 from datetime import date, timedelta
 
 from bench.papers.truth import Paper
+from bench.strangers.press import FACES, a_way, plain, pounds, sheet
 
 from .invoices import TO, Made, rows
-from .press import FACES, a_way, plain, pounds, sheet
 from .world import ADDRESS, BODIES, COLLEGE, FIRMS, LEARNERS, STAFF, TESTERS, a_day, an_account
 
 TITLES = (

@@ -8,8 +8,8 @@ from datetime import date, timedelta
 from decimal import Decimal
 
 from bench.papers.truth import Paper
+from bench.strangers.press import FACES, a_way, plain, pounds, sheet
 
-from .press import FACES, a_way, plain, pounds, sheet
 from .world import ADDRESS, COLLEGE, FIRMS, STAFF, Account, an_account
 
 TO = "<br>".join((COLLEGE, *ADDRESS))
