@@ -177,7 +177,7 @@ def meal(rng: random.Random) -> Made:
     return sheet(
         f"""<div style='text-align:center'><h3>{firm.name}</h3>{firm.street}, {firm.town}<br>VAT no. 000 1122 33</div><p>Table {rng.randrange(1, 20)} &nbsp; Covers {len(lines)} &nbsp; Check {own}<br>{when:%d %b %Y} 13:{rng.randrange(10, 59)} &nbsp; Server: Jo</p>
         <table width=100%>{"".join(f"<tr><td>1 {name}<td class=r>{each}" for name, each in lines)}<tr><td>Food total<td class=r>{net}<tr><td>Service 10%<td class=r>{extra}<tr style='font-size:12pt'><td><b>TOTAL</b><td class=r><b>£{net + extra}</b></table><p style='text-align:center'>Card ****0042 {net + extra}<br>Please come again</p>""",
-        face="Roboto", page="80mm 150mm", margin="6mm"), Paper(layout="meal", kind="bill", data=b"", who=firm.name, when=when, amount=net + extra, currency="GBP", reference=own, accept={"reference": [""]})  # fmt: skip
+        face="Roboto", page="80mm 150mm", margin="6mm"), Paper(layout="meal", kind="bill", data=b"", who=firm.name, when=when, amount=net + extra, currency="GBP", accept={"reference": [own]})  # fmt: skip
 
 
 def fuel(rng: random.Random) -> Made:
@@ -206,7 +206,7 @@ def parking(rng: random.Random) -> Made:
     firm, when = PLACES[3], a_day(rng)
     fee = Decimal(rng.choice((240, 480, 720, 1100))) / 100
     return sheet(
-        f"""<div style='text-align:center'><b>{firm.name}</b><br>{firm.street}, {firm.town}<h3>PAY AND DISPLAY</h3><div style='font-size:8pt'>EXPIRES</div><div style='font-size:20pt'>17:{rng.randrange(10, 59)}</div>{when:%d %b %y}<p>Fee paid £{fee} &nbsp; Machine 4</p><p>Ticket {rng.randrange(10000, 99999)}</p></div>""",
+        f"""<div style='text-align:center'><b>{firm.name}</b><br>{firm.street}, {firm.town}<h3>PAY AND DISPLAY</h3><div style='font-size:8pt'>EXPIRES</div><div style='font-size:20pt'>17:{rng.randrange(10, 59)}</div>{when:%d %b %y}<p>Fee paid {pounds(fee)} &nbsp; Machine 4</p><p>Ticket {rng.randrange(10000, 99999)}</p></div>""",
         face="Roboto", page="60mm 90mm", margin="4mm"), Paper(layout="parking", kind="bill", data=b"", who=firm.name, when=when, amount=fee, currency="GBP", accept={"reference": ["*"]})  # fmt: skip
 
 

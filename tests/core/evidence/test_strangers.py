@@ -69,6 +69,25 @@ PROSE = "The work will take about four days, and the rear entrance cannot be use
         # a meeting that is called
         ([line(40, ("Tern Point Sail Training Trust", 40)), line(60, ("Finance Panel", 40), height=16), line(90, ("There will be a meeting on 2 March 2026 at 7 pm in the library.", 40)), line(110, ("AGENDA", 40)), line(130, ("1. Apologies", 40)), line(144, ("2. Minutes of the last meeting", 40))], "when", date(2026, 3, 2)),
         ([line(40, ("Minutes of the Finance Panel", 40), height=16), line(70, ("held in Room 4 on Fri 24 Oct 2025 at 18:30", 40)), line(90, ("Present: Alba Beck", 40)), line(110, ("The minutes of Fri 26 Sep 2025 were agreed.", 40)), line(130, ("Next meeting: Fri 21 Nov 2025", 40))], "when", date(2025, 10, 24)),
+        # facts in one line, parted by dots
+        ([line(52, ("Keystone Copiers", 40), ("INVOICE", 400), height=14), line(89, ("No. VW35968 · 11 January 2025 · payable by 10 February 2025 · customer 09376", 40)), *us(120), *PRICED], "reference", "VW35968"),
+        # who pays sooner pays less
+        ([*INVOICE, line(230, ("Date", 40), ("2 June 2025", 150)), line(244, ("Due", 40), ("2 July 2025", 150)), line(500, ("Pay £141.12 if you pay by 12 June 2025 (2% off).", 40))], "due", date(2025, 7, 2)),
+        # a sample was taken, came in, and was reported on
+        ([line(40, ("Lacey Reference Laboratory", 40), ("LABORATORY REPORT", 350)), line(80, ("Report no.", 40), ("LRL41", 140), ("Patient", 260), ("Biscuit", 380)), line(94, ("Sample taken", 40), ("3 May 2026", 140), ("Received", 260), ("5 May 2026", 380)), line(108, ("Reported", 40), ("6 May 2026", 140))], "when", date(2026, 5, 6)),
+        # a number in a sentence of a certificate
+        ([line(60, ("Register of Animal Practices", 150)), line(100, ("Certificate of Registration", 120), height=18), line(140, ("The practice known as", 150)), *us(160, 150), line(210, ("is entered in the register under the number RAP 3321", 100)), line(230, ("This certificate was issued on 2 May 2026 and expires on 2 May 2027.", 80))], "reference", "RAP 3321"),
+        # what is taken, and when
+        ([line(53, ("Hello. Here's your latest bill.", 40), height=16), line(100, ("Total to pay", 40), ("We'll take this on", 250), height=8), line(112, ("£43.57", 40), ("4 April 2025", 250), height=16), line(150, ("Bill", 40), ("CL21354525", 140)), line(164, ("Made on", 40), ("21 March 2025", 140)), *us(190), line(400, ("Clearline Broadband, Fibre Works, Carrowby CB7 7BB", 40), height=7)], "due", date(2025, 4, 4)),
+        ([line(53, ("Hello. Here's your latest bill.", 40), height=16), line(100, ("Total to pay", 40), ("We'll take this on", 250), height=8), line(112, ("£43.57", 40), ("4 April 2025", 250), height=16), line(150, ("Bill", 40), ("CL21354525", 140)), *us(190), line(400, ("Clearline Broadband, Fibre Works, Carrowby CB7 7BB", 40), height=7)], "who", "Clearline Broadband"),
+        ([line(12, ("Castle Car Park", 40)), line(25, ("Castle Street, Carrowby", 40)), line(39, ("PAY AND DISPLAY", 40), height=13), line(59, ("EXPIRES", 40)), line(71, ("17:29", 40), height=20), line(96, ("30 Jul 2026", 40)), line(110, ("Fee paid £4.80 Machine 4", 40))], "amount", Decimal("4.80")),
+        ([line(40, ("Certificate of attendance", 40), height=16), line(80, ("Mirela Stan", 40), height=16), line(110, ("attended the course", 40)), line(130, ("Anaesthesia at the table", 40), height=12), line(150, ("17/12/2024, 6 hours", 40)), line(500, ("Course leader: Dr P. Quill", 40)), line(514, ("Lacey Reference Laboratory", 40))], "who", "Lacey Reference Laboratory"),
+        ([line(40, ("How a nurse sees pain", 40)), line(54, ("An essay by Mirela Stan", 40)), line(68, ("2 May 2026", 40)), *[line(90 + 14 * at, (PROSE, 40)) for at in range(5)]], "what", "How a nurse sees pain"),
+        ([line(40, ("How a nurse sees pain", 40)), line(54, ("An essay by Mirela Stan", 40)), line(68, ("2 May 2026", 40)), *[line(90 + 14 * at, (PROSE, 40)) for at in range(5)]], "who", "Mirela Stan"),
+        # the meeting is of somebody
+        ([line(42, ("Thornby Animal Welfare Trust", 40)), line(56, ("Minutes of the Annual General Meeting", 40)), line(70, ("held at the Jubilee Hall on 28 April 2026", 40)), line(84, ("Present: 23 members. Apologies: Mrs Tuck.", 40))], "who", "Thornby Animal Welfare Trust"),
+        # a person writes, without any address
+        ([line(80, ("To the Tern Point Sail Training Trust", 40)), line(116, ("Dear all,", 40)), line(135, (PROSE, 40)), line(149, ("Should anything change, we will write again in good time.", 40)), line(188, ("With best wishes from us both,", 40)), line(207, ("Dr Hugo Sedley", 40)), line(227, ("13 April 2025", 40))], "who", "Dr Hugo Sedley"),
     ],
 )  # fmt: skip
 def test_what_a_value_is_is_told_by_what_stands_around_it(rows: Rows, field: str, value: object) -> None:

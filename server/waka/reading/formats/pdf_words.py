@@ -162,7 +162,9 @@ class _Run:
         first = 0
         for at in range(1, len(self._letters)):
             gap, space = self._gaps[at], self._spaces[at]
-            if space == _WRITTEN or gap > spacing + (_SEEN_APART if space else _APART):
+            # between letters that are set apart the library sees a space everywhere
+            is_seen = space == _SEEN and spacing < _SEEN_APART
+            if space == _WRITTEN or gap > spacing + (_SEEN_APART if is_seen else _APART):
                 yield self._word(first, at)
                 first = at
         yield self._word(first, len(self._letters))

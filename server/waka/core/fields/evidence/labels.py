@@ -16,7 +16,7 @@ from .letters import plain
 
 #: Of dates. “own” is the day of the paper itself, “done” that of what it tells of, which is the paper's where it has no other.
 DATES: Mapping[str, str] = {
-    "own": """inv date|invoice dated|bill dated|billing date|billed on|date of this letter|date of this invoice|date of this notice|date of this statement|date of this certificate|
+    "own": """reported|reported on|date reported|made on|inv date|invoice dated|bill dated|billing date|billed on|date of this letter|date of this invoice|date of this notice|date of this statement|date of this certificate|
         date of this report|date raised|date signed|date awarded|award date|date of award|date granted|granted on|submission date|date of submission|hand-in date|written on|prepared on|date prepared|
         date of issuance|issuance date|purchase date|purchased on|date purchased|sales date|date of sale|a meeting on|meeting on|meeting will be held on|meeting is on|will meet on|meets on|
         meeting takes place on|convened for|advice date|date of advice|approved|approved on|adopted|adopted on|doc date|ticket date|sale date|docket date|invoice date|date of invoice|bill date|date of bill|date of this bill|issue date|date of issue|date issued|issued|issued on|
@@ -30,9 +30,9 @@ DATES: Mapping[str, str] = {
         date de facture|date de la facture|date d'emission|date d'etablissement|emise le|emis le|fait le|facture du|date du document|le|
         factuurdatum|datum factuur|factuur datum|notadatum|creditdatum|d d|
         data wystawienia|data faktury|wystawiono|wystawiono dnia|data wystawienia faktury|z dnia|data dokumentu|dnia""",
-    "done": "tested on|date tested|test date|date of test|date of testing|date of inspection|inspection date|inspected on|examined on|date of examination|examination date|date of service|serviced on|date of survey|surveyed on",
+    "done": "date of calibration|calibrated on|calibration date|tested on|date tested|test date|date of test|date of testing|date of inspection|inspection date|inspected on|examined on|date of examination|examination date|date of service|serviced on|date of survey|surveyed on",
     "date": "of|issue|date|date:|datum|data|on|date and time|day|date/time",
-    "due": """settlement by|settlement due|please settle by|please settle before|settle before|deadline for payment|pay no later than|due for settlement|will be debited on|debited on|debit date|
+    "due": """take this on|will take on|will collect on|collect this on|take it on|collect it on|settlement by|settlement due|please settle by|please settle before|settle before|deadline for payment|pay no later than|due for settlement|will be debited on|debited on|debit date|
         taken by direct debit on|from your account on|will be deducted on|will be charged on|next payment|next payment date|payment required|must reach us by|zahlbar bis zum|zahlbar am|fallig zum|fallig bis|spatestens am|netto bis|
         payable avant le|date limite|a regler le|reglement le|echeance le|te voldoen voor|uiterlijk op|te betalen uiterlijk|betaal voor|te voldoen uiterlijk|betalen uiterlijk|zaplata do|platnosc do|platne do dnia|zaplacic do dnia|termin ptatnosci|termin zaptaty|
         leaves your bank account on|on or just after|just after|latest payment|latest payment on|last day for payment|payable|payable on|leaves your account on|will leave your account on|taken from your account on|falls due|fell due|falls due on|when this falls due|due for payment|due for payment on|payment falls due|due|due on|due by|due date|date due|payment due|payment due date|payment due by|payable by|pay by|please pay by|to be paid by|pay before|
@@ -45,7 +45,7 @@ DATES: Mapping[str, str] = {
     "order_date": """order date|date of order|ordered|ordered on|date ordered|your order of|order of|purchase order date|p o date|po date|of your order|
         bestelldatum|auftragsdatum|bestellt am|bestellung vom|auftrag vom|ihre bestellung vom|date de commande|commande du|commandé le|besteldatum|
         orderdatum|uw bestelling van|data zamowienia|zamowienie z dnia""",
-    "delivery": """service date|date of work|work carried out|visit date|date of visit|arrival|arrival date|departure|departure date|check in|check out|date of hire|sent|sent on|delivery date|date of delivery|delivered|delivered on|date of supply|supply date|shipped|ship date|shipping date|dispatched|
+    "delivery": """sample taken|date taken|taken on|sampled|sampled on|sample date|sample received|collected on|date collected|service date|date of work|work carried out|visit date|date of visit|arrival|arrival date|departure|departure date|check in|check out|date of hire|sent|sent on|delivery date|date of delivery|delivered|delivered on|date of supply|supply date|shipped|ship date|shipping date|dispatched|
         despatched|despatch date|dispatch date|collected|returned|hired from|hire from|hire period|date required|required by|lieferdatum|leistungsdatum|geliefert am|
         liefertermin|versanddatum|lieferung vom|leistungszeitraum|date de livraison|livre le|livraison du|date d'expedition|leverdatum|geleverd op|verzenddatum|
         leveringsdatum|data sprzedazy|data dostawy|data wydania|data dokonania dostawy""",
@@ -73,7 +73,7 @@ DATES: Mapping[str, str] = {
 
 #: Of sums. “total” is what the paper asks for in the end.
 SUMS: Mapping[str, str] = {
-    "total": """you pay|pay this amount|amount now due|total amount payable|total to be paid|to be paid|total sum|total sum due|invoice amount|invoice value|bill total|total bill|your total|order total|final total|final amount|
+    "total": """fee paid|fare paid|charge paid|you pay|pay this amount|amount now due|total amount payable|total to be paid|to be paid|total sum|total sum due|invoice amount|invoice value|bill total|total bill|your total|order total|final total|final amount|
         total value|total cost|total price|total fee|total fees|fees due|fee due|inclusive total|total in gbp|payable now|left to pay|remaining balance|balance remaining|total payable now|total due now|total for this month|total this month|
         total this period|total for the period|total for payment|sum total|amount to settle|to settle|we will take|will be taken|sale total|total sale|total incl|total incl tax|total inc tax|total with tax|total including tax|gross amount|gross value|
         gesamtpreis|endpreis|zu uberweisen|zu uberweisender betrag|rechnungsendbetrag|summe inkl mwst|gesamtbetrag inkl mwst|total a regler|a regler|montant a regler|reste a payer|total de la facture|net a regler|prix total|

@@ -34,7 +34,7 @@ BUYER = re.compile(
 )  # fmt: skip
 CLOSING = re.compile(
     r"^(?:yours (?:sincerely|faithfully|truly|ever|etc)|yours|with? ?kind(?:est)? regards|kind(?:est)? regards|best (?:wishes|regards)|with best wishes|warm regards|regards|many thanks|with thanks|"
-    r"sincerely|cordialement|bien a vous|mit freundlichen gru(?:ss|s)en|hochachtungsvoll|met vriendelijke groet(?:en)?|z powazaniem|all the best|love|thanks|thank you|signed)\W*$|^(?:with|many) (?:many )?thanks [^.:\d]{3,50},$"
+    r"sincerely|cordialement|bien a vous|mit freundlichen gru(?:ss|s)en|hochachtungsvoll|met vriendelijke groet(?:en)?|z powazaniem|all the best|love|thanks|thank you|signed)\W*$|^(?:with|many|best|warm|kind)(?:est)? (?:many |best |kind |warm |warmest |all our )?(?:thanks|wishes|regards|love) [^.:\d]{3,50},$"
 )  # fmt: skip
 HOST = re.compile(r"(?:@|www\.|https?://)(?P<host>[a-z0-9][a-z0-9.-]*\.[a-z]{2,})")
 NOT_A_NAME = re.compile(
@@ -42,10 +42,10 @@ NOT_A_NAME = re.compile(
     r"registered|bank details|bank account|sort code|iban|thank you|welcome|terms|customer|account|order|quotation|delivery|note|rechnung|facture|factuur|faktura|gutschrift|avoir|credit|description|"
     r"risk assessment|report|minutes|agenda|worksheet|homework|policy|schedule|please|your|our|ref|datum|subject|urgent|private|confidential|by (?:post|hand|e-?mail)|pro forma|bill|"
     r"reading|readings|units?|charges?|qty|quantity|prices?|amount|balance|details|sent|ordered|delivered|due|payments?|deductions|activity|assessed|tax|period|code|subtotal|"
-    r"usage|meter|tariff|ticket|advertiser|engineer|items?|goods|product|when|where|what|how many|hire charges|with compliments|original|reminder|est|established|since|form|consent|application)\b"
+    r"usage|meter|tariff|we|we'll|we've|you|you'll|i|it|she|he|they|this is|here's|hello|if|pay and display|ticket|admission|notes|decisions?|actions?|ticket|advertiser|engineer|items?|goods|product|when|where|what|how many|hire charges|with compliments|original|reminder|est|established|since|form|consent|application)\b"
 )  # fmt: skip
 ORGANISATION = re.compile(
-    r"\b(?:ltd|limited|plc|llp|inc|corp|company|co|gmbh|ag|ohg|sarl|bv|b\.v|trust|trustees|society|council|board|authority|association|institute|foundation|fund|services?|supplies|supply|hire|electric|gas|telephones?|lifts|books?|ceramics|cleaning|catering|caterers|printing|printers?|builders|roofing|garage|motors|transport|travel|tours|coaches|cabs|taxis|hotel|inn|bakery|pharmacy|clinic|hospital|theatre|museum|library|nursery|estates|properties|lettings|architects|accountants?|designs?|digital|software|technolog\w+|solutions|logistics|couriers|storage|interiors|furniture|flooring|glazing|timber|tools|plant|landscapes|florists?|laundry|recruitment|enterprises|industries|holdings|international|associates|agency|federation|network|university|verlag|verein|librairie|papeterie|works|protection|security|safety|systems|engineers?|engineering|electrical|electrics|plumbing|heating|surveyors?|inspections?|testing|marine|consult\w*|training|lifting|alarms?|"
+    r"\b(?:ltd|limited|plc|llp|inc|corp|company|co|gmbh|ag|ohg|sarl|bv|b\.v|trust|trustees|society|council|board|authority|association|institute|foundation|fund|services?|supplies|supply|hire|electric|gas|telephones?|lifts|books?|ceramics|cleaning|catering|caterers|printing|printers?|builders|roofing|garage|motors|transport|travel|tours|broadband|telecoms?|power|waste|mobile|fibre|laboratory|laboratories|gases|instruments|copiers|wholesale|coaches|cabs|taxis|hotel|inn|bakery|pharmacy|clinic|hospital|theatre|museum|library|nursery|estates|properties|lettings|architects|accountants?|designs?|digital|software|technolog\w+|solutions|logistics|couriers|storage|interiors|furniture|flooring|glazing|timber|tools|plant|landscapes|florists?|laundry|recruitment|enterprises|industries|holdings|international|associates|agency|federation|network|university|verlag|verein|librairie|papeterie|works|protection|security|safety|systems|engineers?|engineering|electrical|electrics|plumbing|heating|surveyors?|inspections?|testing|marine|consult\w*|training|lifting|alarms?|"
     r"school|academy|college|bank|insurance|energy|water|telecom|church|club|guild|office|ministry|bureau|union|partners|partnership|co-operative|solicitors|studio|stores?|shop|yard|"
     r"committee|group|press|media|sons|daughters|brothers|bros|&|and)\b"
 )  # fmt: skip
@@ -61,7 +61,7 @@ COMMITTEE = re.compile(
 )  # fmt: skip
 
 
-POST = re.compile(r"\b[A-Z]{1,2}\d[A-Z\d]? \d[A-Z]{2}\b|\b\d{5}\b|\b\d{4} [A-Z]{2}\b|\b\d\d-\d{3}\b")
+POST = re.compile(r"\b[A-Z]{1,2}\d[A-Z\d]? ?\d[A-Z]{2}\b|\b\d{5}\b|\b\d{4} [A-Z]{2}\b|\b\d\d-\d{3}\b")
 
 
 BUYER_NAME = re.compile(r"^(?:To|For|FAO|Attn\.?|Deliver to|Supplier)\s?:?\s+")

@@ -137,6 +137,9 @@ def _begins_with_day(text: str) -> bool:
     return any(begins(text, spot) for spot in spots(text)[:1])
 
 
+IN_PROSE = 0.4
+
+
 def with_meaning(found: Sequence[Dated], meaning: str) -> list[Found[date]]:
     """Return the dates whose label says *meaning*."""
     told = []
@@ -144,6 +147,8 @@ def with_meaning(found: Sequence[Dated], meaning: str) -> list[Found[date]]:
         if one.meaning == meaning:
             named = one.named[0]
             score = 5.0 + _WHERE[named.where] - 0.05 * named.label.distance
+            if named.where == "before" and _is_in_prose(one.cell.text[: one.spot.start], named):
+                score -= IN_PROSE  # as of who pays sooner
             told.append(one.found(one.spot.value, score, f"{meaning}_{named.where}"))
     return merged(told, key=date.toordinal, more=lambda score: min(0.5, 0.1 * score))
 

@@ -14,7 +14,7 @@ from .mended import initialled, is_word
 from .page import Cell, Line
 from .sums import sums
 
-_TOKEN = re.compile(r"[^\s,;:()\[\]|„“”\"]*\d[^\s,;:()\[\]|„“”\"]*")
+_TOKEN = re.compile(r"[^\s,;:()\[\]|·•„“”\"]*\d[^\s,;:()\[\]|·•„“”\"]*")
 _PREFIX = re.compile(r"(?:(?<=\s)|^)([A-Z][A-Z.&-]{0,5}[/-]?)\s$")
 _MORE = re.compile(r"\s?[/-]\s?[\w/-]*\d[\w/-]*|\s[/-]?[A-Z]{1,2}$")
 _GROUP = re.compile(r"\s\d{2,6}(?![\w.,/-])")
@@ -245,7 +245,7 @@ def called(paper: Paper, sort: str, found: list[Number]) -> list[Called]:
             score += 2.4 * (edge and sort in ("letter", "certificate", "reminder", "report"))
         elif one.meaning == "ours" and sort in ("letter", "minutes"):
             score += 1.0
-        if _is_in_prose(one):
+        if sort != "certificate" and _is_in_prose(one):  # whose numbers stand in sentences
             score -= 3.5 if sort in ("letter", "minutes", "coursework", "report") else 1.5
         letters = re.sub(r"\W", "", one.text)
         score -= 1.0 * (len(letters) < 2) + 2.0 * (one.line.page.nth != first_page) + 0.03 * min(rank, 30)
@@ -271,6 +271,7 @@ def _heads_an_account(one: Number) -> bool:
         and one.where == "before"
         and len(one.line.cells) == 1
         and one.end == len(one.cell.text)
+        and one.start <= len(one.phrase) + 4
         and len(one.text) <= SHORT
     )
 
@@ -284,7 +285,12 @@ def _called(sort: str, phrase: str) -> float:
     return -5.5
 
 
+_PARTED = re.compile(r"\s?[·•|]\s?|;\s")
+
+
 def _is_in_prose(one: Number) -> bool:
-    before, after = one.cell.text[: one.start].split(), one.cell.text[one.end :].split()
+    # dots and strokes part facts that stand side by side
+    before = _PARTED.split(one.cell.text[: one.start])[-1].split()
+    after = _PARTED.split(one.cell.text[one.end :])[0].split()
     small = [word for word in before if word.isalpha() and word.islower()]
     return len(small) >= 3 or len(after) >= 5

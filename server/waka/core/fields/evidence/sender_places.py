@@ -133,10 +133,10 @@ def over_two_lines(heads: Sequence[tuple[Cell, float]], large: float) -> Iterato
 
 
 def at_the_foot(paper: Paper) -> Iterator[tuple[Cell, int, str]]:
-    """Yield the names that small print at the foot begins with, before an address, a telephone, a register."""
+    """Yield the names that small print at the foot begins with, before an address, a telephone, a register; or any address."""
     for line in paper.first_page:
         for cell in line.cells:
-            if paper.place(cell) < FOOT:
+            if paper.place(cell) < FOOT and not POST.search(cell.text):
                 continue
             begin = _BEGINS.match(cell.text)
             if begin is None:
@@ -200,7 +200,9 @@ def committees(paper: Paper) -> Iterator[Found[str]]:
                         cell,
                         max(0, cell.text.find(name)),
                         name,
-                        7.0 - 0.3 * at - 1.0 * name.endswith("Meeting"),
+                        7.0
+                        - 0.3 * at
+                        - (3.0 if name.endswith("General Meeting") else 1.0 * name.endswith("Meeting")),
                         "committee",
                     )
 

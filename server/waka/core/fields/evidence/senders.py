@@ -59,8 +59,10 @@ LEAST_HEAD = 1.5  #: the score below which what stands at the head of a paper is
 FULLY_SAID = (
     3.0  #: the score from which on a longer name at the head of a paper is what the short one is short for
 )
-BELOW_A_LETTERHEAD = 0.13  #: of a page, from where on our own name is whom it was sent to
+#: of a page, from where on our own name is whom it was sent to; the same beneath a line of another
+BELOW_A_LETTERHEAD, BELOW_ANOTHER = 0.13, 0.1
 IN_PIECES = "letterhead_in_pieces"
+MOST_IN_A_HEAD = 9  #: words of a line of a letterhead that gives no address
 LARGE = 1.3  #: times the usual height of letters, that a letterhead is set in which goes on in its next line
 _PERSONAL = frozenset({"coursework", "form", "payslip"})
 _OF_FIRMS = ("letterhead", "over_address", "small_print")
@@ -157,6 +159,8 @@ class Senders:
             yield from committees(paper)
         if sort in _SENT and ours_at_top:
             yield from self._addressee(paper)
+        if sort == "certificate":
+            yield from self._bodies(paper, title, window)
         heads = list(self._letterhead(paper, title, window))
         yield from self._firms(paper, sort, heads, window)
         if sort in ("letter", "reminder") or all(score < LEAST_HEAD for _, score in heads):
@@ -228,13 +232,20 @@ class Senders:
         for at, line in enumerate(first[:14]):
             for cell in line.cells:
                 place = paper.place(cell)
-                if place > 0.3 or is_label(cell.text) or id(cell) in window or not is_name(short(cell.text)):
+                is_prose = len(cell.words) > MOST_IN_A_HEAD and not any(map(str.isdigit, cell.text))
+                if (
+                    place > 0.3
+                    or is_prose
+                    or is_label(cell.text)
+                    or id(cell) in window
+                    or not is_name(short(cell.text))
+                ):
                     continue
                 large = cell.height / max(1.0, usual)
                 yield (
                     cell,
                     3.4
-                    - 2.0 * bool(STREET.search(plain(short(cell.text))))
+                    - (2.0 if at else 1.0) * bool(STREET.search(plain(short(cell.text))))
                     + 1.6 * min(1.5, max(0.0, large - 1.0))
                     - 3.0 * place
                     - 0.22 * at
@@ -252,7 +263,7 @@ class Senders:
                     paper.place(cell) > 0.07
                     and (self.is_ours(cell.text) or plain(cell.text) in self._addresses)
                     and cell.height < 14
-                    and (at > 1 or paper.place(cell) > BELOW_A_LETTERHEAD)
+                    and (at > 1 or paper.place(cell) > (BELOW_ANOTHER if at else BELOW_A_LETTERHEAD))
                 ):
                     yield from self._column(paper, line, cell, 5)
                     below: Cell = cell
@@ -322,9 +333,24 @@ class Senders:
                     cell.text,
                 ):
                     name = match[1]
-                    if cell is not title and is_name(name, most=4) and not self.is_ours(name):
-                        by = match[0] != name
+                    by = match[0] != name
+                    if (by or cell is not title) and is_name(name, most=4) and not self.is_ours(name):
                         yield found_at(cell, match.start(1), name, 3.5 + 2.0 * by - 0.3 * at, "by")
+
+    def _bodies(self, paper: Paper, title: Cell | None, window: set[int]) -> Iterator[Found[str]]:
+        """Who gave a certificate may stand beneath it, as who signs does."""
+        for line in paper.first_page:
+            for cell in line.cells:
+                name = short(cell.text)
+                if (
+                    ORGANISATION.search(plain(name))
+                    and is_name(name)
+                    and in_capitals(name)
+                    and cell is not title
+                    and id(cell) not in window
+                    and not self.is_ours(name)
+                ):
+                    yield found_at(cell, cell.text.find(name), name, 1.8 + 0.4 * paper.place(cell), "body")
 
     def _parties(self, paper: Paper, window: set[int]) -> Iterator[Found[str]]:
         """Parties that we know and that are named on the paper, outside the window."""

@@ -89,7 +89,7 @@ _TITLED = frozenset(
 )  #: sorts whose title says what they are about
 
 
-_NO_TITLE = re.compile(r"\b(?:no|nr|number|numero|nummer)\.?$|:$")
+_NO_TITLE = re.compile(r"^(?:an |a )?(?:essay|report|case study) by |\b(?:no|nr|number|numero|nummer)\.?$|:$")
 _ONE_OF_MANY = re.compile(
     r"^(?:worksheet|exercise|task|assignment|essay|aufgabe|blatt|fiche|opdracht|zadanie)\s+(?:no\.? ?)?\d{1,3}$"
 )
