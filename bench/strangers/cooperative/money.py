@@ -159,7 +159,7 @@ def water(rng: random.Random) -> Made:
     own = f"{rng.randrange(10**7, 10**8)}/{rng.randrange(10, 99)}"
     return _of("water", "bill", sheet(
         f"""<h2>{firm.name}</h2><p>{firm.street}, {firm.town}</p><p>{BLOCK}</p><h3>Water and wastewater bill</h3><p>Account {own}. Issued {way(when)}.</p><table><tr><td>Previous balance<td class=r>{plain(before)}<tr><td>Payment {way(when - timedelta(days=40))}<td class=r>-{plain(before)}<tr><td>Balance before this bill<td class=r>0.00<tr><td>Water used, 48 m³<td class=r>{plain(new / 2)}<tr><td>Wastewater<td class=r>{plain(new - new / 2)}<tr><td><b>Amount you owe</b><td class=r><b>{plain(new)}</b></table>""",
-        face="DejaVu Serif Condensed"), firm, when=when, reference=own, amount=new)  # fmt: skip
+        face="DejaVu Serif Condensed"), firm, when=when, amount=new, accept={"reference": [own]})  # fmt: skip
 
 
 def counter(rng: random.Random) -> Made:

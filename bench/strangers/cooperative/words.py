@@ -155,7 +155,7 @@ def monthly(rng: random.Random) -> Made:
 
 def offer(rng: random.Random) -> Made:
     firm, when, way = rng.choice(TRADES), a_day(rng), a_way(rng)
-    lines, net, tax, total = work(rng)
+    lines, _, tax, total = work(rng)
     own = f"Q{rng.randrange(1000, 9999)}"
     return _paper("offer", "other", sheet(
         f"""<h2>{firm.name}</h2><p>{firm.street}, {firm.town}</p><p>{BLOCK}</p><p>{way(when)}</p><h3>Our quotation {own}</h3><p>Thank you for asking. We offer:</p><table width=100%>{"".join(f"<tr><td>{what}<td class=r>{plain(value)}" for what, _, value in lines)}<tr><td>VAT<td class=r>{plain(tax)}<tr><td>Price including VAT<td class=r>{pounds(total)}</table><p>Valid for 60 days. We could begin three weeks after your order.</p>""",

@@ -88,6 +88,24 @@ PROSE = "The work will take about four days, and the rear entrance cannot be use
         ([line(42, ("Thornby Animal Welfare Trust", 40)), line(56, ("Minutes of the Annual General Meeting", 40)), line(70, ("held at the Jubilee Hall on 28 April 2026", 40)), line(84, ("Present: 23 members. Apologies: Mrs Tuck.", 40))], "who", "Thornby Animal Welfare Trust"),
         # a person writes, without any address
         ([line(80, ("To the Tern Point Sail Training Trust", 40)), line(116, ("Dear all,", 40)), line(135, (PROSE, 40)), line(149, ("Should anything change, we will write again in good time.", 40)), line(188, ("With best wishes from us both,", 40)), line(207, ("Dr Hugo Sedley", 40)), line(227, ("13 April 2025", 40))], "who", "Dr Hugo Sedley"),
+        # bills of other countries
+        ([*FIRM, *us(120), line(200, ("Votre facture d'électricité du 3 mai 2026", 40), height=14), line(230, ("N° de facture", 40), ("4410998877", 200)), line(260, ("Consommation, 412 kWh", 40), ("88,10 €", 400)), line(280, ("Montant à payer", 40), ("88,10 €", 400)), line(300, ("Ce montant sera prélevé le 21/05/2026.", 40))], "when", date(2026, 5, 3)),
+        ([*FIRM, *us(120), line(200, ("Votre facture d'électricité du 3 mai 2026", 40), height=14), line(230, ("N° de facture", 40), ("4410998877", 200)), line(260, ("Consommation, 412 kWh", 40), ("88,10 €", 400)), line(280, ("Montant à payer", 40), ("88,10 €", 400)), line(300, ("Ce montant sera prélevé le 21/05/2026.", 40))], "due", date(2026, 5, 21)),
+        ([*FIRM, *us(120), line(200, ("Factuurnr. 2025882", 40), ("Factuurdatum 17-05-2025", 200), ("Uiterlijk te betalen op 16-06-2025", 350)), line(260, ("Totaal te voldoen", 40), ("504,24", 400)), line(280, ("Factuur", 40), height=14)], "due", date(2025, 6, 16)),
+        ([*FIRM, *us(120), line(150, ("Statement ME258546", 300)), line(195, ("Electricity statement", 40), height=14), line(230, ("Electricity used", 40), ("£80.00", 400)), line(250, ("Your balance is £80.00, which we will collect by Direct Debit on 3 June 2025.", 40))], "reference", "ME258546"),
+        # an empty “your reference” over the day of a letter
+        ([line(54, ("Federation of Tenants", 40), height=16), *us(110), line(196, ("Our reference", 40), ("HSG-63135", 160)), line(213, ("Your reference", 40)), line(229, ("Date", 40), ("10 Aug 2025", 160)), line(261, ("Dear Ms Crowther,", 40)), line(280, (PROSE, 40)), line(300, ("Yours sincerely,", 40))], "when", date(2025, 8, 10)),
+        # until when, by other words
+        ([*FIRM, line(200, ("Gas safety certificate", 40), height=14), line(230, ("Date of inspection: 2 May 2026", 40), ("Next inspection due by: 2 May 2027", 300))], "expires", date(2027, 5, 2)),
+        ([*FIRM, line(200, ("Insurance schedule", 40), height=14), line(230, ("Policy number", 40), ("HA/2257", 140), ("Prepared on", 260), ("5 Jan 2026", 380)), line(244, ("Period", 260), ("25 Jan 2026 to 24 Jan 2027", 380))], "expires", date(2027, 1, 24)),
+        # a name that is called as streets are, at the head of its block
+        ([line(53, ("INVOICE #44173", 40), height=18), line(83, ("3 October 2026", 40)), line(104, ("Petra Voss Gardens", 40), ("Tern Point Sail Training Trust", 300)), line(116, ("Rose Cottage, Back Lane", 40), ("The Old Customs Shed", 300)), line(128, ("Little Orme LO3 2RC", 40), ("TP4 2QX", 300)), line(247, ("Total", 300), ("239.04", 400))], "who", "Petra Voss Gardens"),
+        # a school is not whose homework it is, and a question is nobody's name
+        ([line(53, ("Ferndown Primary School", 40), ("Class 6K", 250), ("27 Nov 2025", 400)), line(71, ("Volcanoes", 40), height=20), line(101, ("Leo Fisk", 40)), *[line(120 + 14 * at, (PROSE, 40)) for at in range(4)]], "who", "Leo Fisk"),
+        ([line(53, ("Ferndown Primary School", 40), ("Class 6K", 250), ("27 Nov 2025", 400)), line(71, ("Volcanoes", 40), height=20), line(101, ("Leo Fisk", 40)), *[line(120 + 14 * at, (PROSE, 40)) for at in range(4)]], "what", "Volcanoes"),
+        ([line(40, ("How fast does ice melt?", 40), height=14), line(60, ("Science report by Amara Dell, 5 September 2025", 40)), line(90, ("What I did", 40)), line(104, ("I took three cups and looked at them every ten minutes.", 40)), line(130, ("What I found", 40)), line(144, ("The second cup was faster.", 40))], "who", "Amara Dell"),
+        # who reports, in a sentence
+        ([line(40, ("Repairs report, May 2026", 40), height=14), line(60, ("To the management committee, by Joost Hartog, 5 May 2026", 40)), line(90, ("Block", 40), ("Reported", 140), ("Done", 240), ("Open", 340)), line(104, ("A", 40), ("12", 140), ("9", 240), ("3", 340)), line(130, ("Summary: the lift stopped three times.", 40))], "who", "Joost Hartog"),
     ],
 )  # fmt: skip
 def test_what_a_value_is_is_told_by_what_stands_around_it(rows: Rows, field: str, value: object) -> None:

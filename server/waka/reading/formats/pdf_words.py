@@ -21,6 +21,8 @@ _APART, _SEEN_APART = 0.17, 0.1
 _FARTHEST = (
     1.5  #: of a letter's height: from here on what follows is set for itself, in letters spaced otherwise
 )
+#: the same between a comma and a letter: small print has its letters where a screen would have them
+_AFTER_STOP = 0.05
 _WIDEST_SPACING = 0.6  #: of a letter's height, between letters that are set apart to look well
 MOST_PAGES, LAST_PAGES = (
     240,
@@ -164,7 +166,9 @@ class _Run:
             gap, space = self._gaps[at], self._spaces[at]
             # between letters that are set apart the library sees a space everywhere
             is_seen = space == _SEEN and spacing < _SEEN_APART
-            if space == _WRITTEN or gap > spacing + (_SEEN_APART if is_seen else _APART):
+            is_stop = self._letters[at - 1] in ",;" and self._letters[at].isalpha()
+            apart = _AFTER_STOP if is_stop else _SEEN_APART if is_seen else _APART
+            if space == _WRITTEN or gap > spacing + apart:
                 yield self._word(first, at)
                 first = at
         yield self._word(first, len(self._letters))

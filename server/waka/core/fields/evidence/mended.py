@@ -37,8 +37,11 @@ def mended(word: str) -> str:
 
 #: a label and the number that a recogniser saw no space before
 _GLUED = re.compile(
-    r"^(?:(?:ref|no|nr|num)[.:°º]{1,2}|[nN][°º]|№|[nN]r[.:]?)(?=[A-Z]{0,6}[-/]?\d)", re.IGNORECASE
+    r"^(?:(?:ref|no|nr|num)[.:°º]{1,2}|[nN][°º]|№|[nN]r[.:]?|[^\W\d_]{3,}(?:nr|no|nummer|number)[.:]?)(?=[A-Z]{0,6}[-/]?\d)",
+    re.IGNORECASE,
 )
+#: a word and a number that begins with capitals, as in “StatementME2585”
+_INTO_NUMBER = re.compile(r"^[A-Z]?[a-zà-ž]{4,}(?=[A-Z]{1,4}[-/]?\d{3})")
 
 #: a label and the sum behind it, which the writer of a file set without a space
 _INTO_SUM = re.compile(r"^[^\W\d_]*[a-zà-ž]{3}(?=\d{1,3}(?:[.,]\d|$))")
@@ -50,7 +53,7 @@ def parted(word: str) -> int:
 
     That is a label and its number, as in “n°FA2025-12”, or a day of the week and a day, as in “Friday,21st”.
     """
-    glued = _GLUED.match(word) or _COMMA.match(word)
+    glued = _GLUED.match(word) or _COMMA.match(word) or _INTO_NUMBER.match(word)
     return glued.end() if glued else 0
 
 

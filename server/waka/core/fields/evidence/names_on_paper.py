@@ -45,7 +45,7 @@ NOT_A_NAME = re.compile(
     r"usage|meter|tariff|we|we'll|we've|you|you'll|i|it|she|he|they|this is|here's|hello|if|pay and display|ticket|admission|notes|decisions?|actions?|ticket|advertiser|engineer|items?|goods|product|when|where|what|how many|hire charges|with compliments|original|reminder|est|established|since|form|consent|application)\b"
 )  # fmt: skip
 ORGANISATION = re.compile(
-    r"\b(?:ltd|limited|plc|llp|inc|corp|company|co|gmbh|ag|ohg|sarl|bv|b\.v|trust|trustees|society|council|board|authority|association|institute|foundation|fund|services?|supplies|supply|hire|electric|gas|telephones?|lifts|books?|ceramics|cleaning|catering|caterers|printing|printers?|builders|roofing|garage|motors|transport|travel|tours|broadband|telecoms?|power|waste|mobile|fibre|laboratory|laboratories|gases|instruments|copiers|wholesale|coaches|cabs|taxis|hotel|inn|bakery|pharmacy|clinic|hospital|theatre|museum|library|nursery|estates|properties|lettings|architects|accountants?|designs?|digital|software|technolog\w+|solutions|logistics|couriers|storage|interiors|furniture|flooring|glazing|timber|tools|plant|landscapes|florists?|laundry|recruitment|enterprises|industries|holdings|international|associates|agency|federation|network|university|verlag|verein|librairie|papeterie|works|protection|security|safety|systems|engineers?|engineering|electrical|electrics|plumbing|heating|surveyors?|inspections?|testing|marine|consult\w*|training|lifting|alarms?|"
+    r"\b(?:ltd|limited|plc|llp|inc|corp|company|co|gmbh|ag|ohg|sarl|bv|b\.v|trust|trustees|society|council|board|authority|association|institute|foundation|fund|services?|supplies|supply|hire|electric|gas|telephones?|lifts|books?|ceramics|cleaning|catering|caterers|printing|printers?|builders|roofing|garage|motors|transport|travel|tours|broadband|telecoms?|power|waste|mobile|fibre|laboratory|laboratories|gases|instruments|copiers|wholesale|coaches|cabs|taxis|hotel|inn|assurance|insurers?|underwriters?|housing|homes|bakery|pharmacy|clinic|hospital|theatre|museum|library|nursery|estates|properties|lettings|architects|accountants?|designs?|digital|software|technolog\w+|solutions|logistics|couriers|storage|interiors|furniture|flooring|glazing|timber|tools|plant|landscapes|florists?|laundry|recruitment|enterprises|industries|holdings|international|associates|agency|federation|network|university|verlag|verein|librairie|papeterie|works|protection|security|safety|systems|engineers?|engineering|electrical|electrics|plumbing|heating|surveyors?|inspections?|testing|marine|consult\w*|training|lifting|alarms?|"
     r"school|academy|college|bank|insurance|energy|water|telecom|church|club|guild|office|ministry|bureau|union|partners|partnership|co-operative|solicitors|studio|stores?|shop|yard|"
     r"committee|group|press|media|sons|daughters|brothers|bros|&|and)\b"
 )  # fmt: skip
@@ -95,6 +95,8 @@ def is_name(text: str, most: int = 9) -> bool:
         or sum(c.isdigit() for c in text) > 2
         or "@" in text
         or ": " in text
+        or text.endswith(("?", "!"))
+        or text.startswith("To ")
         or "www" in text.lower()
     ):
         return False

@@ -69,7 +69,8 @@ def _named(paper: Paper, line: Line, at: int, start: int) -> list[Named]:
     if named and named[0].where == "left" and named[0].label.phrase in _OF_WHAT_IS_ABOVE:
         above = paper.above(line, line.cells[at - 1])
         told = above and label("numbers", above.text, most=14)
-        if told and told.meaning in ("order", "your"):
+        has_value = above is not None and len(paper.line_of(above).cells) > 1
+        if told and has_value and told.meaning in ("order", "your"):
             return [replace(named[0], label=replace(named[0].label, meaning="order_date"))]
     if named and named[0].where == "before" and named[0].label.phrase in _OF_WHAT_IS_ABOVE:
         if _NUMBERED.match(plain(line.cells[at].text[:start])):
@@ -82,12 +83,13 @@ def _named(paper: Paper, line: Line, at: int, start: int) -> list[Named]:
 
 #: a paper's name, its number, and a word before its day, as in “Facture n° 12 du 3 mai 2026”
 _NUMBERED = re.compile(
+    r"^(?:(?:votre|your|ihre|uw) (?:facture|bill|invoice|statement|rechnung|factuur)(?: [a-z' ]{1,30})?\s+(?:vom|du|van|of|dated)\s*$)|"
     r"^(?:(?:tax |sales |vat )?invoice|credit note|receipt|quot(?:e|ation)|statement|order|delivery note|rechnung|gutschrift|angebot|lieferschein|facture|avoir|devis|"
     r"factuur|creditnota|offerte|faktura(?: vat)?|oferta)\s*(?:no|nr|number|n°|n|#|numero|nummer)?[\s.:°]*\S*\d\S*\s+(?:vom|du|van|of|dated|from|z dnia)\s*$"
 )
 _UNTIL = frozenset({"to", "until", "bis", "au", "tot", "do"})
 _COVERED = re.compile(
-    r"^(?:period of (?:insurance|cover)|(?:insurance|cover|policy) period|insured|cover|versicherungszeitraum|verzekerd)\b"
+    r"^(?:period(?: of (?:insurance|cover))?|(?:insurance|cover|policy) period|insured|cover|versicherungszeitraum|verzekerd)\b"
 )
 
 

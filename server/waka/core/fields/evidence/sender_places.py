@@ -50,6 +50,7 @@ def behind(paper: Paper, words: re.Pattern[str]) -> Iterator[tuple[Cell, int, st
             yield below[2], 0, short(below[2].text)
 
 
+MOST_ABREAST = 3  #: cells of a line with a name over an address
 BLOCK = 1.2  #: heights of a line, that lines of one address stand apart at most
 #: the address of a mail behind a name
 _ADDRESSED = re.compile(r"\s*[<\[(]\s*(?:mailto:)?\S+@\S+?[>\])]?\s*$")
@@ -64,7 +65,8 @@ def over_addresses(paper: Paper) -> Iterator[tuple[Cell, str]]:
         address = plain(below[2].text)
         letters = sum(c.isalpha() for c in address)
         if (
-            letters > 7
+            len(line.cells) <= MOST_ABREAST  # or they are heads of columns
+            and letters > 7
             and (STREET.search(short(address)) or POST.search(below[2].text))
             and any(c.isdigit() for c in address)
             and not any(is_a_sum(other.text) for other in below[0].cells)  # a line of what was bought
@@ -151,7 +153,7 @@ def at_the_foot(paper: Paper) -> Iterator[tuple[Cell, int, str]]:
 
 
 FOOT = 0.8  #: of the page, from where on small print stands
-_BEGINS = re.compile(r"(?P<name>[^·•|,;.]{3,60}?)(?:\s?[·•|]|[,;.] | [–-] )")
+_BEGINS = re.compile(r"(?P<name>[^·•|,;.]{3,60}?)(?:\s?[·•|]|[,;.]\s?(?=[A-Z\d])| [–-] )")
 
 
 def small_print(paper: Paper) -> Iterator[tuple[Cell, int, str]]:

@@ -33,6 +33,7 @@ from .names_on_paper import (
 )  # fmt: skip
 from .page import Cell, Line
 from .sender_places import (
+    BLOCK,
     at_the_foot,
     behind,
     committees,
@@ -63,6 +64,7 @@ FULLY_SAID = (
 BELOW_A_LETTERHEAD, BELOW_ANOTHER = 0.13, 0.1
 IN_PIECES = "letterhead_in_pieces"
 MOST_IN_A_HEAD = 9  #: words of a line of a letterhead that gives no address
+BY_NAME = 3.5  #: the score above which a word says that a name is of who wrote
 LARGE = 1.3  #: times the usual height of letters, that a letterhead is set in which goes on in its next line
 _PERSONAL = frozenset({"coursework", "form", "payslip"})
 _OF_FIRMS = ("letterhead", "over_address", "small_print")
@@ -155,6 +157,8 @@ class Senders:
         )
         if sort in _PERSONAL:
             yield from self._persons(paper, sort, title)
+        if sort == "report":
+            yield from (one for one in self._writers(paper, title) if one.score > BY_NAME)
         if sort == "minutes":
             yield from committees(paper)
         if sort in _SENT and ours_at_top:
@@ -188,7 +192,7 @@ class Senders:
         hosts = hosts_of(paper)
         everything = f" {' '.join(words_of(' '.join(line.text for line in paper.lines[:300])))} "
         places = [
-            *((cell, start, name, 6.5 if sort == "report" else 5.0, "seller") for cell, start, name in behind(paper, SELLER) if is_name(name) and in_capitals(name)),
+            *((cell, start, name, 6.5 if sort == "report" else 5.0, "seller") for cell, start, name in behind(paper, SELLER) if is_name(name) and in_capitals(name) and not (sort == "receipt" and _is_journey(paper, cell))),
             *((cell, cell.text.find(short(cell.text)), short(cell.text), score, "letterhead") for cell, score in heads),
             *((cell, cell.text.find(name), name, 4.0, "over_address") for cell, name in over_addresses(paper) if id(cell) not in window),
             *((cell, start, name, 2.6, "small_print") for cell, start, name in (*small_print(paper), *at_the_foot(paper))),
@@ -245,7 +249,8 @@ class Senders:
                 yield (
                     cell,
                     3.4
-                    - (2.0 if at else 1.0) * bool(STREET.search(plain(short(cell.text))))
+                    - (0.8 if _begins_block(paper, line, cell) else 2.0)
+                    * bool(STREET.search(plain(short(cell.text))))
                     + 1.6 * min(1.5, max(0.0, large - 1.0))
                     - 3.0 * place
                     - 0.22 * at
@@ -285,7 +290,7 @@ class Senders:
             if (
                 below is None
                 or below[2].top - cell.bottom > 1.1 * cell.height
-                or abs(below[2].left - cell.left) > 6
+                or min(abs(below[2].left - cell.left), abs(below[2].right - cell.right)) > 6
             ):
                 return
             line, _, cell = below
@@ -335,7 +340,8 @@ class Senders:
                     name = match[1]
                     by = match[0] != name
                     if (by or cell is not title) and is_name(name, most=4) and not self.is_ours(name):
-                        yield found_at(cell, match.start(1), name, 3.5 + 2.0 * by - 0.3 * at, "by")
+                        is_body = 2.5 * bool(ORGANISATION.search(plain(name)))  # where they learn
+                        yield found_at(cell, match.start(1), name, 3.5 + 2.0 * by - 0.3 * at - is_body, "by")
 
     def _bodies(self, paper: Paper, title: Cell | None, window: set[int]) -> Iterator[Found[str]]:
         """Who gave a certificate may stand beneath it, as who signs does."""
@@ -372,6 +378,20 @@ class Senders:
         place = paper.place(cell)
         edge = 1.0 if place < 0.25 or place > 0.85 else 0.0
         return 3.2 + 1.6 * share + edge - 0.5 * place
+
+
+def _is_journey(paper: Paper, cell: Cell) -> bool:
+    """Whether a name stands behind “from”: on a receipt that is where a ride began."""
+    line = paper.line_of(cell)
+    return plain(line.text).startswith("from") or any(
+        plain(one.text).strip(" :") == "from" for one in line.cells
+    )
+
+
+def _begins_block(paper: Paper, line: Line, cell: Cell) -> bool:
+    """Whether no line stands close above a cell: a firm may be called Gardens or Yard, and its street not stand first."""
+    above = paper.above(line, cell)
+    return above is None or cell.top - above.bottom > BLOCK * cell.height or not is_name(short(above.text))
 
 
 def _holds(words: Sequence[str], part: Sequence[str]) -> bool:

@@ -28,6 +28,7 @@ LABELLED, UNDER_GREETING, OVER_GREETING, CHARGED, PRICED, LARGEST, ENTITLED = (
 )
 CALLED = 1.0
 FIRST_LINES = 4  #: of a page, in which a title is looked for that nothing else tells
+FAR_LARGER = 1.5  #: the same of a title of a word or two
 LARGER = 1.25  #: times the usual height of letters, that a title is set in
 MOST_BEFORE_STOP = 7  #: words of a title with a full stop behind it
 MOST_LINES = 4  #: below the head of a table, that are looked at
@@ -121,10 +122,16 @@ def _large(paper: Paper, sort: str, title: Cell | None) -> Iterator[Found[str]]:
         yield from _told(lines[0].cells[0], 0, LARGEST - 0.4, "first")
     elif sort == "coursework":
         yield from first_line(paper, LARGEST - 1.6)
-    large = [line for line in lines if line.height > LARGER * usual and _may_be_subject(line)]
+    large = [
+        line
+        for line in lines
+        if line.height > LARGER * usual
+        and (_may_be_subject(line) or (sort == "coursework" and _is_word(line)))
+    ]
     for line in sorted(large, key=lambda one: -one.height)[:2]:
-        if line.cells[0] is not title and len(line.cells[0].words) > 2:
-            yield from _told(line.cells[0], 0, LARGEST, "large")
+        is_far_larger = sort == "coursework" and line.height > FAR_LARGER * usual
+        if line.cells[0] is not title and (len(line.cells[0].words) > 2 or is_far_larger):
+            yield from _told(line.cells[0], 0, LARGEST + (0.4 if is_far_larger else 0.0), "large")
 
 
 def _over_text(lines: Sequence[Line], title: Cell | None) -> Iterator[Found[str]]:
@@ -289,6 +296,10 @@ def _may_be_subject(line: Line) -> bool:
         and sum(letter.isdigit() for letter in text) < 0.4 * len(text)
         and sum(len(word) > 3 and word.rstrip(".,:!?").isalpha() for word in words) >= 1
     )
+
+
+def _is_word(line: Line) -> bool:
+    return len(line.cells) == 1 and line.text.isalpha() and len(line.text) > 3
 
 
 def _charged(paper: Paper) -> Iterator[Found[str]]:
