@@ -11,13 +11,13 @@ from pathlib import Path
 from bench.papers.spoil import photographed, scanned
 from bench.papers.truth import Paper
 
-from . import clinic, college, cooperative
+from . import clinic, college, cooperative, observatory
 from .press import press
 
 SPOILED = 0.45  #: the share of pages that comes as scans or photographs
 Layout = tuple[Callable[[random.Random], tuple[str, Paper]], int]
 HOUSES: Mapping[str, tuple[Sequence[Layout], Mapping[str, object]]] = {
-    "college": (college.LAYOUTS, college.OFFICE), "clinic": (clinic.LAYOUTS, clinic.OFFICE), "cooperative": (cooperative.LAYOUTS, cooperative.OFFICE),
+    "college": (college.LAYOUTS, college.OFFICE), "clinic": (clinic.LAYOUTS, clinic.OFFICE), "cooperative": (cooperative.LAYOUTS, cooperative.OFFICE), "observatory": (observatory.LAYOUTS, observatory.OFFICE),
 }  # fmt: skip
 
 
