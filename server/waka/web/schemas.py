@@ -9,6 +9,7 @@ from typing import Annotated, Literal
 from pydantic import BaseModel, BeforeValidator, ConfigDict, Field, field_validator
 from typing_extensions import TypedDict
 
+from waka.core.finding.words import Piece as InPieces
 from waka.core.ids import DocumentId, FolderId, ListId, PersonId, TeamId
 from waka.core.names import Segment as InParts
 
@@ -71,9 +72,18 @@ def _parts(found: object) -> object:
 Segment = Annotated[NamePart, BeforeValidator(_parts)]
 
 
-class Piece(Wire):
+class MarkedPart(TypedDict):
+    """A stretch of shown text, and whether it was looked for. No model, as a part of a name is none."""
+
     text: str
     marked: bool
+
+
+def _marked(found: object) -> object:
+    return {"text": found.text, "marked": found.marked} if isinstance(found, InPieces) else found
+
+
+Piece = Annotated[MarkedPart, BeforeValidator(_marked)]
 
 
 class SignIn(Asked):

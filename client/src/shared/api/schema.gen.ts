@@ -3534,7 +3534,7 @@ export interface components {
             /** Kind */
             kind: string | null;
             /** Marked Name */
-            marked_name: components["schemas"]["Piece"][];
+            marked_name: components["schemas"]["MarkedPart"][];
             /** Name */
             name: string;
             /** Number */
@@ -3546,7 +3546,7 @@ export interface components {
             /** Size */
             size: number;
             /** Snippet */
-            snippet: components["schemas"]["Piece"][];
+            snippet: components["schemas"]["MarkedPart"][];
             /** What */
             what: string | null;
             /** When */
@@ -4065,6 +4065,16 @@ export interface components {
             source: string;
             /** Target */
             target: string;
+        };
+        /**
+         * MarkedPart
+         * @description A stretch of shown text, and whether it was looked for. No model, as a part of a name is none.
+         */
+        MarkedPart: {
+            /** Marked */
+            marked: boolean;
+            /** Text */
+            text: string;
         };
         /** Match */
         Match: {
@@ -4902,13 +4912,6 @@ export interface components {
         PickUp: {
             /** Documents */
             documents: number[];
-        };
-        /** Piece */
-        Piece: {
-            /** Marked */
-            marked: boolean;
-            /** Text */
-            text: string;
         };
         /** Place */
         Place: {

@@ -77,14 +77,20 @@ def mark(text: str, words: Sequence[str], *, anywhere: bool = False) -> list[Pie
             at = plain.find(word, at + 1)
     pieces: list[Piece] = []
     start = 0
-    for at in range(1, len(text) + 1):
-        if at == len(text) or marked[at] != marked[start]:
-            pieces.append(Piece(text[start:at], bool(marked[start])))
-            start = at
+    while start < len(text):
+        is_marked = marked[start]
+        end = marked.find(1 - is_marked, start)
+        end = end if end >= 0 else len(text)
+        pieces.append(Piece(text[start:end], bool(is_marked)))
+        start = end
     return pieces
 
 
-def _folded_with_places(text: str) -> tuple[str, list[int]]:
+def _folded_with_places(text: str) -> tuple[str, Sequence[int]]:
+    """Return *text* folded, and of each sign of that where in *text* it stands."""
+    whole = "".join([_FOLDS[sign] for sign in text])
+    if len(whole) == len(text):  # no sign is folded to none, so each is one
+        return whole, range(len(text))
     plain: list[str] = []
     places: list[int] = []
     for place, sign in enumerate(text):

@@ -19,8 +19,8 @@ def find(query: s.FindQuery) -> Response:
         s.Found(
             number=f.hit.id, name=f.hit.name, folder=f.hit.folder_id,
             segments=list(f.segments),
-            marked_name=[s.Piece.model_validate(x) for x in f.marked_name],
-            snippet=[s.Piece.model_validate(x) for x in f.snippet],
+            marked_name=list(f.marked_name),
+            snippet=list(f.snippet),
             folder_path=f.hit.folder_path, who=f.hit.who, when=f.hit.when, kind=f.hit.kind,
             what=f.hit.what, reference=f.hit.reference, amount=f.hit.amount,
             currency=f.hit.currency, fields=dict(f.fields),
