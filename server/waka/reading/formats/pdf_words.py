@@ -23,6 +23,7 @@ _FARTHEST = (
 )
 #: the same between a comma and a letter: small print has its letters where a screen would have them
 _AFTER_STOP = 0.05
+_LIGATURES = ("fi", "fl", "ff")
 _WIDEST_SPACING = 0.6  #: of a letter's height, between letters that are set apart to look well
 MOST_PAGES, LAST_PAGES = (
     240,
@@ -168,6 +169,8 @@ class _Run:
             is_seen = space == _SEEN and spacing < _SEEN_APART
             is_stop = self._letters[at - 1] in ",;" and self._letters[at].isalpha()
             apart = _AFTER_STOP if is_stop else _SEEN_APART if is_seen else _APART
+            if "".join(self._letters[max(first, at - 2) : at]) in _LIGATURES:
+                apart += _SEEN_APART  # one sign of the typeface, whose width is given for two
             if space == _WRITTEN or gap > spacing + apart:
                 yield self._word(first, at)
                 first = at

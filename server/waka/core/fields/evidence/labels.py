@@ -16,7 +16,7 @@ from .letters import plain
 
 #: Of dates. “own” is the day of the paper itself, “done” that of what it tells of, which is the paper's where it has no other.
 DATES: Mapping[str, str] = {
-    "own": """reported|reported on|date reported|made on|inv date|invoice dated|bill dated|billing date|billed on|date of this letter|date of this invoice|date of this notice|date of this statement|date of this certificate|
+    "own": """notes of meeting|meeting notes|reported|reported on|date reported|made on|inv date|invoice dated|bill dated|billing date|billed on|date of this letter|date of this invoice|date of this notice|date of this statement|date of this certificate|
         date of this report|date raised|date signed|date awarded|award date|date of award|date granted|granted on|submission date|date of submission|hand-in date|written on|prepared on|date prepared|
         date of issuance|issuance date|purchase date|purchased on|date purchased|sales date|date of sale|a meeting on|meeting on|meeting will be held on|meeting is on|will meet on|meets on|
         meeting takes place on|convened for|advice date|date of advice|approved|approved on|adopted|adopted on|doc date|ticket date|sale date|docket date|invoice date|date of invoice|bill date|date of bill|date of this bill|issue date|date of issue|date issued|issued|issued on|
@@ -32,7 +32,7 @@ DATES: Mapping[str, str] = {
         data wystawienia|data faktury|wystawiono|wystawiono dnia|data wystawienia faktury|z dnia|data dokumentu|dnia""",
     "done": "date of travel|date of calibration|calibrated on|calibration date|tested on|date tested|test date|date of test|date of testing|date of inspection|inspection date|inspected on|examined on|date of examination|examination date|date of service|serviced on|date of survey|surveyed on",
     "date": "of|issue|date|date:|datum|data|on|date and time|day|date/time",
-    "due": """preleve le|sera preleve le|te betalen op|uiterlijk te betalen op|uiterlijk te betalen|te betalen uiterlijk op|afgeschreven op|take this on|will take on|will collect on|collect this on|take it on|collect it on|settlement by|settlement due|please settle by|please settle before|settle before|deadline for payment|pay no later than|due for settlement|will be debited on|debited on|debit date|
+    "due": """latest payment date|payment date by|preleve le|sera preleve le|te betalen op|uiterlijk te betalen op|uiterlijk te betalen|te betalen uiterlijk op|afgeschreven op|take this on|will take on|will collect on|collect this on|take it on|collect it on|settlement by|settlement due|please settle by|please settle before|settle before|deadline for payment|pay no later than|due for settlement|will be debited on|debited on|debit date|
         taken by direct debit on|from your account on|will be deducted on|will be charged on|next payment|next payment date|payment required|must reach us by|zahlbar bis zum|zahlbar am|fallig zum|fallig bis|spatestens am|netto bis|
         payable avant le|date limite|a regler le|reglement le|echeance le|te voldoen voor|uiterlijk op|te betalen uiterlijk|betaal voor|te voldoen uiterlijk|betalen uiterlijk|zaplata do|platnosc do|platne do dnia|zaplacic do dnia|termin ptatnosci|termin zaptaty|
         leaves your bank account on|on or just after|just after|latest payment|latest payment on|last day for payment|payable|payable on|leaves your account on|will leave your account on|taken from your account on|falls due|fell due|falls due on|when this falls due|due for payment|due for payment on|payment falls due|due|due on|due by|due date|date due|payment due|payment due date|payment due by|payable by|pay by|please pay by|to be paid by|pay before|
@@ -177,6 +177,19 @@ def _spaced(text: str) -> str:
     return text.replace("-", " ")
 
 
+@lru_cache(maxsize=8)
+def _joined(table: str) -> dict[str, tuple[str, str]]:
+    """Return what phrases of several words mean whose spaces were lost, as in “InvoiceNo”; short ones may be other words."""
+    return {
+        "".join(words): (meaning, " ".join(words))
+        for words, meaning in _table(table).items()
+        if len(words) > 1 and sum(map(len, words)) >= FEWEST_JOINED
+    }
+
+
+FEWEST_JOINED = 8  #: letters
+
+
 @lru_cache(maxsize=4096)
 def _in_compound(table: str, word: str) -> tuple[str, str] | None:
     """Return what a long word says that ends as a label does, as German and Dutch join them (Proformarechnungsnummer)."""
@@ -218,6 +231,9 @@ def label(table: str, text: str, most: int = 40) -> Label | None:
                     distance,
                     offset + found[first][1],
                 )
+        joined = _joined(table).get(found[last - 1][0])
+        if joined is not None:
+            return Label(*joined, distance, offset + found[last - 1][1])
         compound = _in_compound(table, found[last - 1][0])
         if compound is not None:
             return Label(*compound, distance, offset + found[last - 1][1])

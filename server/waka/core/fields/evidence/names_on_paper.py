@@ -69,7 +69,7 @@ BUYER_NAME = re.compile(r"^(?:To|For|FAO|Attn\.?|Deliver to|Supplier)\s?:?\s+")
 
 #: a person and their trade, as “G. Marsh, Plumbers”
 _TRADE = re.compile(
-    r"(?:[A-Z]\.\s?){1,3}[A-Z][\w'’-]+, (?:[A-Z][a-z]+ )?(?!Treasurer|Director|Manager|Officer)[A-Z][a-z]+(?:s|ing|er|or|ist|ian|smith|wright)"
+    r"(?:[A-Z]\.\s?){1,3}[A-Z][\w'’-]+, (?:[A-Z][a-z]+ )?(?!Treasurer|Director|Manager|Officer)[A-Z][a-z]+(?:s|ing|er|or|ist|ian|ant|mason|smith|wright)"
     r"(?=\.?$|[,;(]|\s[·•|–-]\s)"
 )
 

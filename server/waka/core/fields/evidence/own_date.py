@@ -114,6 +114,8 @@ def own_dates(paper: Paper, found: Sequence[Dated], sort: str) -> list[Found[dat
             and one.is_in_table(paper, _begins_with_day)
         ):
             score = -2.0
+        if sort in _OF_OTHERS and one.named and one.named[0].where == "above" and _lists_sums(paper, one):
+            score = -2.0
         alone = _is_alone(one) and not paper.goes_on(one.line, one.cell)
         if one.meaning is None:
             score += 3.0 if alone else 0.4
@@ -133,6 +135,17 @@ def own_dates(paper: Paper, found: Sequence[Dated], sort: str) -> list[Found[dat
         if one.spot.other is not None:
             told.append(replace(told[-1], value=one.spot.other, score=score - OTHER_WAY))
     return merged(told, key=date.toordinal, more=lambda score: min(0.5, 0.1 * score))
+
+
+#: sorts of paper that list other papers
+_OF_OTHERS = frozenset({"letter", "reminder", "statement", "remittance"})
+
+
+def _lists_sums(paper: Paper, one: Dated) -> bool:
+    """Whether the head of a date's column stands beside one of sums."""
+    head = paper.above(one.line, one.cell)
+    beside = paper.line_of(head).cells if head is not None else ()
+    return any(cell is not head and label("sums", cell.text, most=2) is not None for cell in beside)
 
 
 def _begins_with_day(text: str) -> bool:
@@ -172,6 +185,12 @@ def _by_label(one: Dated, sort: str, goes_on: bool) -> tuple[float, str]:
     if (sort, named.label.phrase, named.where) == ("letter", "sent", "left"):
         score += 11.0  # of a mail that was printed
     before = one.cell.text[: one.spot.start]
+    if (
+        named.label.phrase in _MEETING
+        and named.where == "before"
+        and _THE.search(before[: named.label.start])
+    ):
+        return -1.0, "in_text"  # the minutes of another meeting
     if score > 0 and _AT_A_PLACE.search(plain(before)):
         return _OF_OWN["own"], "own_before"
     in_prose = goes_on or _is_in_prose(before, named)
@@ -181,6 +200,10 @@ def _by_label(one: Dated, sort: str, goes_on: bool) -> tuple[float, str]:
         # in running text such words speak of another day as often as of the paper's own
         score = 0.6 if named.label.phrase in _ON | _MET else score - 3.5
     return score, f"{named.label.meaning}_{named.where}"
+
+
+_THE = re.compile(r"\b[Tt]he\s*$")
+_MEETING = frozenset({"minutes of", "minutes of meeting", "meeting of", "minutes of the"})
 
 
 def _is_in_prose(before: str, named: Named) -> bool:

@@ -223,7 +223,8 @@ def called(paper: Paper, sort: str, found: list[Number]) -> list[Called]:
         score = _MEANS[one.meaning] + _WHERE[one.where] - 0.08 * one.distance
         if one.is_of_another:
             score -= 1.6
-        if one.phrase == "our invoice" and sort == "invoice" and one.where != "before":
+        begins = one.start <= len(one.phrase) + 4 or one.where != "before"
+        if one.phrase == "our invoice" and sort == "invoice" and begins:
             score += 15.0
         elif one.meaning == "own":
             score += _called(sort, one.phrase)

@@ -18,6 +18,10 @@ from statistics import median
 from .mended import is_split, mended, month_mended, parted, run_into_sum
 
 GAP = 0.95  #: of the height of a line: from here on what follows is another cell
+WIDE, APART = 0.5, 0.62  #: of the height of a letter, its width: as a typewriter's; set apart to look well
+ALIKE = 0.03  #: of the width of a letter, by which those of a typewriter differ as they are measured
+TYPED = 0.35  #: the usual space, in heights, of what a typewriter wrote
+LEAST_GAP, SPACES = 0.5, 2.2  #: the least that a page's own spaces make of it, and how many of them
 WIDE_GAP = 1.6  #: the same for letters that all have one width, which stand further apart
 OVERLAP = 0.5  #: of the lower of two words: from here on they are in one line
 
@@ -148,10 +152,31 @@ def lines_of(pages: Sequence[Page]) -> list[Line]:
         if told.is_picture:
             parts = [part for word in parts for part in _mended(word)]
         page = replace(told, words=tuple(parts))
-        for row in _rows(page):
+        rows = _rows(page)
+        gap, wide = (GAP, WIDE_GAP) if page.is_picture else _cell_gap(rows)
+        for row in rows:
             words = _with_months(row) if page.is_picture else row
-            lines.append(Line(page, len(lines), tuple(Cell(page, cell) for cell in _cells(words))))
+            lines.append(Line(page, len(lines), tuple(Cell(page, cell) for cell in _cells(words, gap, wide))))
     return lines
+
+
+def _cell_gap(rows: Sequence[Sequence[Word]]) -> tuple[float, float]:
+    """Return the gap, in heights, from which on another cell begins: narrower where spaces of the page are narrow.
+
+    Columns of a table are often set closer than a line of text is high. The second is that between words of wide
+    letters: on a page that a typewriter might have written, or that says nothing of its spaces, a wider one.
+    """
+    spaces = [
+        (word.left - before.right) / max(min(before.height, word.height), 4.0)
+        for row in rows
+        for before, word in pairwise(row)
+    ]
+    within = [space for space in spaces if 0 < space < GAP]
+    if not within:
+        return GAP, WIDE_GAP
+    usual = median(within)
+    gap = min(GAP, max(LEAST_GAP, SPACES * usual))
+    return gap, WIDE_GAP if usual > TYPED else gap
 
 
 def _mended(word: Word) -> Iterator[Word]:
@@ -227,18 +252,25 @@ def _neighbour(row: Sequence[Word], word: Word) -> tuple[Word, float]:
     return after, apart_after
 
 
-def _cells(words: Sequence[Word]) -> list[tuple[Word, ...]]:
+def _cells(words: Sequence[Word], least: float, of_typed: float) -> list[tuple[Word, ...]]:
     cells: list[list[Word]] = [[words[0]]]
     for before, word in pairwise(words):
         gap = word.left - before.right
         height = max(min(before.height, word.height), 4.0)
-        wide = WIDE_GAP if _is_typed(before) and _is_typed(word) else GAP
+        share = min(_share(before), _share(word))
+        wide = WIDE_GAP if share > APART or _is_typed(before, word) else of_typed if share > WIDE else least
         if gap > wide * height or gap < -2 * height:
             cells.append([])
         cells[-1].append(word)
     return [tuple(cell) for cell in cells]
 
 
-def _is_typed(word: Word) -> bool:
-    """Whether its letters are as wide as a typewriter's: about six tenths of their size."""
-    return len(word.text) > 1 and 0.5 < (word.right - word.left) / len(word.text) / max(word.height, 1) < 0.72
+def _is_typed(one: Word, other: Word) -> bool:
+    """Whether two words have letters of one width, as a typewriter's; figures have that in most typefaces."""
+    a, b = _share(one), _share(other)
+    return min(a, b) > WIDE and abs(a - b) < ALIKE * a and not (one.text + other.text).isdigit()
+
+
+def _share(word: Word) -> float:
+    """Return how wide a letter of a word is, in its height: a typewriter's are six tenths; those set apart are more."""
+    return (word.right - word.left) / len(word.text) / max(word.height, 1) if len(word.text) > 1 else 0.0

@@ -190,6 +190,9 @@ def committees(paper: Paper) -> Iterator[Found[str]]:
     for at, line in enumerate(paper.first_page[:10]):
         for cell in line.cells:
             text = cell.text.title() if cell.text.isupper() else cell.text
+            if (alone := _BODY.match(text)) is not None:
+                name = alone["name"]
+                yield found_at(cell, max(0, alone.start("name")), name, 6.0 - 0.3 * at, "committee")
             for match in COMMITTEE.finditer(text):
                 name = re.sub(
                     r"^(?:Minutes|Agenda|Notes|Meeting)(?: Of)?(?: The)?\s|^(?:The|A|Of)\s",
@@ -207,6 +210,12 @@ def committees(paper: Paper) -> Iterator[Found[str]]:
                         - (3.0 if name.endswith("General Meeting") else 1.0 * name.endswith("Meeting")),
                         "committee",
                     )
+
+
+#: a body called by one word, before a colon, a comma, or the end of a line
+_BODY = re.compile(
+    r"(?:Minutes (?:of|Of) (?:the|The) )?(?P<name>Council|Trustees|Board|Governors|Directors|Executive)(?=$|[,:]| meeting)"
+)
 
 
 def hosts_of(paper: Paper) -> list[str]:
