@@ -39,7 +39,7 @@ TOTAL = said(400, ("Total to pay", 300), ("120.00", 480))
     ("rows", "reference"),
     [
         # a label that ran into its number
-        ([*BILL, said(200, ("Facture", 40), ("n°FA2025-12", 84)), TOTAL], "FA2025-12"),
+        ([*BILL, said(200, ("Facture", 40), ("n°FA2025-12", 79)), TOTAL], "FA2025-12"),
         # the head of a column before the last word of the cell to the left
         ([said(60, ("RISK ASSESSMENT", 40)), said(100, ("Activity", 40), ("Ref.", 250), ("Assessor", 350)), said(112, ("Saturday sailing class", 40), ("RA103", 250), ("Alba Beck", 350))], "RA103"),
         # what something is called begins its number

@@ -21,7 +21,7 @@ def line(top: float, *placed: tuple[str, float], height: float = 10.0) -> list[W
         at = left
         for word in text.split():
             words += row(top, (word, at), height=height)
-            at += (len(word) + 1) * height / 2
+            at += (len(word) / 2 + 0.28) * height
     return words
 
 
@@ -106,6 +106,21 @@ PROSE = "The work will take about four days, and the rear entrance cannot be use
         ([line(40, ("How fast does ice melt?", 40), height=14), line(60, ("Science report by Amara Dell, 5 September 2025", 40)), line(90, ("What I did", 40)), line(104, ("I took three cups and looked at them every ten minutes.", 40)), line(130, ("What I found", 40)), line(144, ("The second cup was faster.", 40))], "who", "Amara Dell"),
         # who reports, in a sentence
         ([line(40, ("Repairs report, May 2026", 40), height=14), line(60, ("To the management committee, by Joost Hartog, 5 May 2026", 40)), line(90, ("Block", 40), ("Reported", 140), ("Done", 240), ("Open", 340)), line(104, ("A", 40), ("12", 140), ("9", 240), ("3", 340)), line(130, ("Summary: the lift stopped three times.", 40))], "who", "Joost Hartog"),
+        # columns that are set closer than a line is high
+        ([*FIRM, line(100, ("Sales invoice", 40), height=14), line(130, ("Invoice no", 40), ("Tax point", 98), ("PO", 151), ("Falls due", 170)), line(146, ("B51349", 40), ("6 Feb 2025", 98), ("4326", 151), ("20 Feb 2025", 179)), *us(180), *PRICED], "when", date(2025, 2, 6)),
+        ([*FIRM, line(100, ("Sales invoice", 40), height=14), line(130, ("Invoice no", 40), ("Tax point", 98), ("PO", 151), ("Falls due", 170)), line(146, ("B51349", 40), ("6 Feb 2025", 98), ("4326", 151), ("20 Feb 2025", 179)), *us(180), *PRICED], "reference", "B51349"),
+        # a label whose spaces were lost
+        ([*FIRM, line(100, ("Telecom bill", 40), height=14), line(130, ("STATEMENTNO.", 40), ("ISSUED", 160), ("CUSTOMER NUMBER", 280), height=8), line(141, ("170898876", 40), ("6 March 2025", 160), ("615092", 280)), *us(180), line(300, ("Line rental", 40), ("40.00", 300)), line(320, ("Amount due", 40), ("40.00", 300))], "reference", "170898876"),
+        # a number that is called ours, where facts stand in one line
+        ([*FIRM, line(100, ("VAT invoice", 40), height=14), line(130, ("Our invoice 2025-87105 · Document date 23 September 2026 · Account no. K285", 40)), *us(180), *PRICED], "reference", "2025-87105"),
+        # the minutes of another meeting
+        ([line(52, ("Minutes", 40), height=18), line(83, ("Council, 25 September 2025", 40)), line(102, ("Attending: Gareth Lund", 40)), line(141, ("1. The minutes of 21 August 2025 were approved.", 40)), line(200, ("We meet again on: 30 October 2025", 40))], "when", date(2025, 9, 25)),
+        ([line(52, ("Minutes", 40), height=18), line(83, ("Council, 25 September 2025", 40)), line(102, ("Attending: Gareth Lund", 40)), line(141, ("1. The minutes of 21 August 2025 were approved.", 40))], "who", "Council"),
+        # of what is asked for, the day of payment is when it is due
+        ([*INVOICE, line(230, ("Invoiced on", 40), ("4 February 2026", 150)), line(244, ("Payment date", 40), ("4 March 2026", 150))], "due", date(2026, 3, 4)),
+        ([*INVOICE, line(230, ("Invoiced on", 40), ("4 February 2026", 150)), line(244, ("Payment date", 40), ("4 March 2026", 150))], "when", date(2026, 2, 4)),
+        # a reminder lists the day of an invoice
+        ([*FIRM, *us(120), line(190, ("25 March 2026", 40)), line(210, ("Second reminder", 40), height=14), line(230, ("Dear Sirs,", 40)), line(250, ("Invoice", 40), ("Date", 140), ("Due", 260), ("Amount", 380)), line(264, ("4410", 40), ("14 January 2026", 140), ("13 February 2026", 260), ("£80.00", 380)), line(290, ("Yours faithfully", 40))], "when", date(2026, 3, 25)),
     ],
 )  # fmt: skip
 def test_what_a_value_is_is_told_by_what_stands_around_it(rows: Rows, field: str, value: object) -> None:

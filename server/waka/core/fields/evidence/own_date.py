@@ -159,7 +159,9 @@ def with_meaning(found: Sequence[Dated], meaning: str) -> list[Found[date]]:
     """Return the dates whose label says *meaning*."""
     told = []
     for one in found:
-        if one.meaning == meaning:
+        if one.meaning == meaning or (
+            meaning == "due" and one.named and one.named[0].label.phrase in _OF_PAYMENT
+        ):
             named = one.named[0]
             score = 5.0 + _WHERE[named.where] - 0.05 * named.label.distance
             if named.where == "before" and _is_in_prose(one.cell.text[: one.spot.start], named):
@@ -182,6 +184,8 @@ def _by_label(one: Dated, sort: str, goes_on: bool) -> tuple[float, str]:
         sort == "statement" and named.label.phrase in _AS_AT
     ):
         score += 9.0
+    if sort in _ASKED and named.label.phrase in _OF_PAYMENT:
+        score -= 4.0  # when it is to be paid
     if (sort, named.label.phrase, named.where) == ("letter", "sent", "left"):
         score += 11.0  # of a mail that was printed
     before = one.cell.text[: one.spot.start]
@@ -203,6 +207,7 @@ def _by_label(one: Dated, sort: str, goes_on: bool) -> tuple[float, str]:
 
 
 _THE = re.compile(r"\b[Tt]he\s*$")
+_OF_PAYMENT, _ASKED = frozenset({"payment date", "date of payment"}), frozenset({"invoice", "bill", "credit"})
 _MEETING = frozenset({"minutes of", "minutes of meeting", "meeting of", "minutes of the"})
 
 

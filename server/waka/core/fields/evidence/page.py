@@ -21,6 +21,9 @@ GAP = 0.95  #: of the height of a line: from here on what follows is another cel
 WIDE, APART = 0.5, 0.62  #: of the height of a letter, its width: as a typewriter's; set apart to look well
 ALIKE = 0.03  #: of the width of a letter, by which those of a typewriter differ as they are measured
 TYPED = 0.35  #: the usual space, in heights, of what a typewriter wrote
+BETWEEN_BOXES = (
+    0.6  #: the same on a picture, where the words of one box that was recognised stand without gaps
+)
 LEAST_GAP, SPACES = 0.5, 2.2  #: the least that a page's own spaces make of it, and how many of them
 WIDE_GAP = 1.6  #: the same for letters that all have one width, which stand further apart
 OVERLAP = 0.5  #: of the lower of two words: from here on they are in one line
@@ -153,7 +156,7 @@ def lines_of(pages: Sequence[Page]) -> list[Line]:
             parts = [part for word in parts for part in _mended(word)]
         page = replace(told, words=tuple(parts))
         rows = _rows(page)
-        gap, wide = (GAP, WIDE_GAP) if page.is_picture else _cell_gap(rows)
+        gap, wide = (BETWEEN_BOXES, WIDE_GAP) if page.is_picture else _cell_gap(rows)
         for row in rows:
             words = _with_months(row) if page.is_picture else row
             lines.append(Line(page, len(lines), tuple(Cell(page, cell) for cell in _cells(words, gap, wide))))

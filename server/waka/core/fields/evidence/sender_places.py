@@ -36,7 +36,12 @@ def behind(paper: Paper, words: re.Pattern[str]) -> Iterator[tuple[Cell, int, st
         if rest:
             rest = _ADDRESSED.sub("", rest)
             if match[0].rstrip()[-1:] in ":." or cell.text[match.end() - 1 : match.end()] == " ":
-                name = short(re.split(r"\s(?:Date|Class|Form|Year|Tel|Group|Set|Mark|on)\b", rest)[0])
+                name = short(
+                    re.split(
+                        r"\s(?:Date|Class|Form|Year|Tel|Group|Set|Mark|on|Handed|Submitted|Completed|(?:Mon|Tues?|Wed(?:nes)?|Thu(?:rs)?|Fri|Sat(?:ur)?|Sun)(?:day)?)\b",
+                        rest,
+                    )[0]
+                )
                 yield cell, cell.text.find(name), name
             continue
         following = line.cells[at + 1] if at + 1 < len(line.cells) else None

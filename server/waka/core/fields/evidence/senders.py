@@ -65,6 +65,7 @@ BELOW_A_LETTERHEAD, BELOW_ANOTHER = 0.13, 0.1
 IN_PIECES = "letterhead_in_pieces"
 MOST_IN_A_HEAD = 9  #: words of a line of a letterhead that gives no address
 BY_NAME = 3.5  #: the score above which a word says that a name is of who wrote
+LEAST_JOINED = 9  #: letters of our name, by which it is known where a recogniser saw a space within a word
 LARGE = 1.3  #: times the usual height of letters, that a letterhead is set in which goes on in its next line
 _PERSONAL = frozenset({"coursework", "form", "payslip"})
 _OF_FIRMS = ("letterhead", "over_address", "small_print")
@@ -133,8 +134,11 @@ class Senders:
 
     def is_ours(self, text: str) -> bool:
         words = words_of(text)
+        joined = "".join(words)
         return any(
-            _holds(words, name) or (len(words) > 1 and _holds(name, words) and len(words) >= len(name) - 1)
+            _holds(words, name)
+            or (len("".join(name)) > LEAST_JOINED and "".join(name) in joined)
+            or (len(words) > 1 and _holds(name, words) and len(words) >= len(name) - 1)
             for name in self._ours
         )
 

@@ -39,7 +39,7 @@ _TITLES: tuple[tuple[str, str, float], ...] = (
     ("coursework", r"(?:science|book|lab|laboratory) report by .*|(?:an )?essay (?:by|on|about) .*|case (?:log|study)\b.*|(?:\w+ )?worksheet\b.*|homework\b.*|coursework\b.*|(?:exercise|assignment|work ?sheet|practice sheet|log ?sheet|passage plan)\b.*|assessment (?:cover|submission) sheet|(?:essay|lab report|book review|learning (?:log|journal)|portfolio)$", 8),
     ("certificate", r"certificate\b.*|.* certificate|policy schedule|(?:insurance |policy )?schedule|certificate of .*|(?:premises |public )?licen[cs]e|diploma|award|permit|cover note|insurance policy|zertifikat|certificat|certificaat|certyfikat|accreditation", 8),
     ("report", r".*\breport\b.*|risk assessment\b.*|.*\bsurvey|.*\binspection|assessment of risks?|bericht|rapport|raport|method statement|review of .*", 7),
-    ("form", r".*\bform\b.*|application for .*|consent\b.*|declaration\b.*|questionnaire|claim for .*|expenses claim|registration", 7),
+    ("form", r"(?!name|pupil|student|learner|class|date).*\bform\b.*|application for .*|consent\b.*|declaration\b.*|questionnaire|claim for .*|expenses claim|registration", 7),
 )  # fmt: skip
 _BESIDE = re.compile(r"\b(?:page \d+(?: of \d+)?|copy|original|duplicate|number|no|nr|date|ref)\b")
 _NUMBERS = re.compile(r"\S*\d\S*")
