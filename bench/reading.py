@@ -17,8 +17,8 @@ from bench.papers.household import lookalike, utility
 from bench.papers.invoices import abroad, classic, columns, two_pages
 from bench.papers.letters import letter, minutes
 from bench.papers.world import ADDRESS, FIRMS, TRUST
+from waka.core.fields.evidence.ours import Office
 from waka.core.fields.evidence.page import Page, Word
-from waka.core.fields.evidence.senders import Office
 from waka.core.fields.evidence.slip import Clerk, Part
 from waka.reading import recognise
 from waka.reading.formats.pdf_words import words

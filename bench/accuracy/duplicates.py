@@ -8,7 +8,7 @@ from pathlib import Path
 
 import numpy as np
 
-from waka.core.fields.evidence.senders import Office
+from waka.core.fields.evidence.ours import Office
 from waka.core.fields.evidence.slip import Clerk
 from waka.core.learning.comparing import compared, folded
 from waka.core.learning.same import Called, how_same

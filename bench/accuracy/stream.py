@@ -12,7 +12,7 @@ from pathlib import Path
 import numpy as np
 
 from waka.core.fields.evidence.context import Found
-from waka.core.fields.evidence.senders import Office
+from waka.core.fields.evidence.ours import Office
 from waka.core.fields.evidence.slip import Clerk, Read
 from waka.core.ids import DocumentId
 from waka.core.learning.sketch import Sketch, likeness, sketch

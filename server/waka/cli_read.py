@@ -22,7 +22,7 @@ import msgspec
 
 from waka.core.fields.evidence.context import Found
 from waka.core.fields.evidence.office_guess import our_name
-from waka.core.fields.evidence.senders import Office
+from waka.core.fields.evidence.ours import Office
 from waka.core.fields.evidence.slip import Clerk, Read
 from waka.core.fields.office import DateOrder
 from waka.reading.reader import Reader

@@ -10,7 +10,7 @@ from bench.papers.learning import picture
 
 from tests.start.test_read_command import CII, UBL, mail
 from tests.work.test_filling import invoice
-from waka.core.fields.evidence.senders import Office
+from waka.core.fields.evidence.ours import Office
 from waka.core.fields.evidence.slip import Clerk, Part, Read
 from waka.reading import formats
 from waka.reading.formats import einvoice

@@ -15,8 +15,8 @@ from bench.papers.world import ADDRESS, FIRMS, OFFICES, TRUST
 
 from tests.conftest import LONG
 from waka.core.fields.evidence.context import Found
+from waka.core.fields.evidence.ours import Office
 from waka.core.fields.evidence.page import Page, Word
-from waka.core.fields.evidence.senders import Office
 from waka.core.fields.evidence.slip import Clerk, Part, Read
 from waka.reading.sniff import sniff
 from waka.reading.words import read_parts

@@ -6,9 +6,9 @@ import pytest
 
 from tests.core.evidence.test_page import page
 from tests.core.evidence.test_subject import said
+from waka.core.fields.evidence.ours import Office
 from waka.core.fields.evidence.own_number import called_in
 from waka.core.fields.evidence.page import Page, Word
-from waka.core.fields.evidence.senders import Office
 from waka.core.fields.evidence.slip import Clerk, Part, Read
 
 OFFICE = Office(

@@ -13,8 +13,8 @@ from waka.core.changes.findings import Said, said
 from waka.core.fields.evidence.codes import IN_BARS, IN_PAYMENT_CODE
 from waka.core.fields.evidence.confidence import confidence, is_sure
 from waka.core.fields.evidence.context import Found
+from waka.core.fields.evidence.ours import Office
 from waka.core.fields.evidence.page import Box
-from waka.core.fields.evidence.senders import Office
 from waka.core.fields.evidence.slip import Clerk, Read
 from waka.core.ids import DocumentId, PersonId
 from waka.core.learning.votes import LEARNED

@@ -8,29 +8,26 @@ is the window that the paper was sent to.
 from __future__ import annotations
 
 import re
-from collections.abc import Iterable, Iterator, Mapping, Sequence
-from dataclasses import dataclass, field, replace
+from collections.abc import Iterable, Iterator, Sequence
+from dataclasses import replace
 from statistics import median
 
 from waka.core.fields.alike import words_of
 
 from .context import Found, Paper
-from .dates import spots
 from .letters import plain
 from .names_on_paper import (
-    BUYER,
-    BUYER_NAME,
     LEGAL,
     NAME_OF_PERSON,
     ORGANISATION,
     SELLER,
     STREET,
-    could_be_person,
     in_capitals,
     is_label,
     is_name,
     short,
 )  # fmt: skip
+from .ours import Office, Ours
 from .page import Cell, Line
 from .sender_places import (
     BLOCK,
@@ -46,26 +43,13 @@ from .sender_places import (
     small_print,
 )
 
-
-@dataclass(frozen=True, slots=True, kw_only=True)
-class Office:
-    """Who we are, and whom we know."""
-
-    names: Sequence[str] = ()
-    addresses: Sequence[str] = ()
-    parties: Mapping[str, Sequence[str]] = field(default_factory=dict)  #: name → its other spellings
-
-
 LEAST_HEAD = 1.5  #: the score below which what stands at the head of a paper is none
 FULLY_SAID = (
     3.0  #: the score from which on a longer name at the head of a paper is what the short one is short for
 )
-#: of a page, from where on our own name is whom it was sent to; the same beneath a line of another
-BELOW_A_LETTERHEAD, BELOW_ANOTHER = 0.13, 0.1
 IN_PIECES = "letterhead_in_pieces"
 MOST_IN_A_HEAD = 9  #: words of a line of a letterhead that gives no address
 BY_NAME = 3.5  #: the score above which a word says that a name is of who wrote
-LEAST_JOINED = 9  #: letters of our name, by which it is known where a recogniser saw a space within a word
 LARGE = 1.3  #: times the usual height of letters, that a letterhead is set in which goes on in its next line
 _PERSONAL = frozenset({"coursework", "form", "payslip"})
 _OF_FIRMS = ("letterhead", "over_address", "small_print")
@@ -78,16 +62,7 @@ class Senders:
     """Finds senders for one office. Built once, for any number of papers."""
 
     def __init__(self, office: Office) -> None:
-        self._ours = [words_of(name) for name in office.names]
-        self._addresses = [
-            plain(part.strip())
-            for address in office.addresses
-            for part in address.split(",")
-            if any(c.isdigit() for c in part)
-        ]
-        self._address_lines = {
-            plain(part.strip()) for address in office.addresses for part in address.split(",")
-        }
+        self.ours = Ours(office)
         #: the words of each spelling, so that one look tells whether some words are a party's, however many are known
         self._known = {
             words: name
@@ -101,7 +76,7 @@ class Senders:
         """Return who may have sent *paper*, the likeliest first."""
         if not paper.lines:
             return []
-        window = set(self._window(paper))
+        window = set(self.ours.window(paper))
         found = list(self._candidates(paper, sort, title, window))
         if sort == "certificate":
             # what stands large on it is what was learned, unless it is called as a body is
@@ -132,30 +107,15 @@ class Senders:
             ]
         return _merged(found)
 
-    def is_ours(self, text: str) -> bool:
-        words = words_of(text)
-        joined = "".join(words)
-        return any(
-            _holds(words, name)
-            or (len("".join(name)) > LEAST_JOINED and "".join(name) in joined)
-            or (len(words) > 1 and _holds(name, words) and len(words) >= len(name) - 1)
-            for name in self._ours
-        )
-
     def as_known(self, text: str) -> str:
         """Return the name of the party that is spelled so; *text* itself where none is known to be."""
         return self._known.get(tuple(words_of(text)), text)
-
-    def is_our_address(self, address: str) -> bool:
-        """Whether a mail address has our name in its host."""
-        host = re.sub(r"[^a-z0-9]", "", address.rpartition("@")[2])
-        return any("".join(words) in host for words in self._ours if len("".join(words)) > 5)
 
     def _candidates(
         self, paper: Paper, sort: str, title: Cell | None, window: set[int]
     ) -> Iterator[Found[str]]:
         ours_at_top = any(
-            self.is_ours(cell.text) and paper.place(cell) < 0.2 and id(cell) not in window
+            self.ours.is_ours(cell.text) and paper.place(cell) < 0.2 and id(cell) not in window
             for line in paper.first_page[:6]
             for cell in line.cells
         )
@@ -166,7 +126,7 @@ class Senders:
         if sort == "minutes":
             yield from committees(paper)
         if sort in _SENT and ours_at_top:
-            yield from self._addressee(paper)
+            yield from self.ours.addressee(paper)
         if sort == "certificate":
             yield from self._bodies(paper, title, window)
         heads = list(self._letterhead(paper, title, window))
@@ -179,13 +139,13 @@ class Senders:
                 if score >= LEAST_HEAD
             ) or any(at_the_foot(paper))
             for rank, (cell, name) in enumerate(signatures(paper)):
-                if not self.is_ours(name):
+                if not self.ours.is_ours(name):
                     yield found_at(cell, 0, name, (1.2 if has_head else 4.2) - 0.5 * rank, "signature")
         yield from self._parties(paper, window)
 
     def _persons(self, paper: Paper, sort: str, title: Cell | None) -> Iterator[Found[str]]:
         for rank, (cell, start, name) in enumerate(behind(paper, NAME_OF_PERSON)):
-            if is_name(name, most=6) and not self.is_ours(name):
+            if is_name(name, most=6) and not self.ours.is_ours(name):
                 yield found_at(cell, start, name, 7.0 - 0.4 * rank, "person")
         if sort == "coursework":
             yield from self._writers(paper, title)
@@ -210,7 +170,7 @@ class Senders:
         ):
             places.append((cell, 0, name, score, IN_PIECES))
         for cell, start, name, score, why in places:
-            if not self.is_ours(name):
+            if not self.ours.is_ours(name):
                 yield self._told(cell, start, name, score, why, hosts, everything)
 
     def _told(
@@ -261,78 +221,6 @@ class Senders:
                     - 1.2 * (cell is title),
                 )
 
-    def _window(self, paper: Paper) -> Iterator[int]:
-        """Yield the ids of the cells that say whom a paper is for: around our own names, and under words for a buyer."""
-        lines = paper.first_page
-        for at, line in enumerate(lines):
-            for cell in line.cells:
-                if BUYER.match(plain(cell.text)):
-                    yield from self._column(paper, line, cell, 5)
-                elif (
-                    paper.place(cell) > 0.07
-                    and (self.is_ours(cell.text) or plain(cell.text) in self._addresses)
-                    and cell.height < 14
-                    and (at > 1 or paper.place(cell) > (BELOW_ANOTHER if at else BELOW_A_LETTERHEAD))
-                ):
-                    yield from self._column(paper, line, cell, 5)
-                    below: Cell = cell
-                    above = paper.above(line, cell)
-                    # whose attention it is for: a person, an office held
-                    while (
-                        above is not None
-                        and below.top - above.bottom <= 0.9 * below.height
-                        and could_be_person(above.text)
-                        and above.height < 1.2 * cell.height  # or it is a letterhead
-                    ):
-                        yield id(above)
-                        below, above = above, paper.above(paper.line_of(above), above)
-
-    def _column(self, paper: Paper, line: Line, cell: Cell, most: int) -> Iterator[int]:
-        yield id(cell)
-        for _ in range(most):
-            below = paper.below(line, cell)
-            if (
-                below is None
-                or below[2].top - cell.bottom > 1.1 * cell.height
-                or min(abs(below[2].left - cell.left), abs(below[2].right - cell.right)) > 6
-            ):
-                return
-            line, _, cell = below
-            yield id(cell)
-
-    def _addressee(self, paper: Paper) -> Iterator[Found[str]]:
-        """Whom a paper of our own is for: the block above the date or beneath it, before anybody is greeted."""
-        block, ours, to_person = 0.0, False, False
-        for line in paper.first_page:
-            if not ours:
-                ours = any(self.is_ours(cell.text) for cell in line.cells)
-                continue
-            for cell in line.cells:
-                text = plain(cell.text)
-                if text.startswith("dear "):
-                    return
-                if (
-                    paper.place(cell) > 0.45
-                    or self.is_ours(cell.text)
-                    or any(a in text for a in self._addresses)
-                    or text.strip(" ,.") in self._address_lines
-                ):
-                    continue
-                name = BUYER_NAME.sub("", cell.text)
-                if is_name(name, most=8) and not spots(cell.text):
-                    # where somebody works stands beneath who they are
-                    organised = to_person and bool(ORGANISATION.search(plain(name)))
-                    to_person = to_person or could_be_person(name)
-                    street = 2.5 * bool(STREET.search(plain(name)) or any(c.isdigit() for c in name))
-                    yield found_at(
-                        cell,
-                        cell.text.find(name),
-                        name,
-                        6.0 + 0.8 * organised - 0.35 * block - street,
-                        "addressee",
-                    )
-                    block += 1
-
     def _writers(self, paper: Paper, title: Cell | None) -> Iterator[Found[str]]:
         """Whose a piece of coursework is, where no label says it: by line, or a name alone beneath the title."""
         for at, line in enumerate(paper.first_page[:8]):
@@ -343,7 +231,7 @@ class Senders:
                 ):
                     name = match[1]
                     by = match[0] != name
-                    if (by or cell is not title) and is_name(name, most=4) and not self.is_ours(name):
+                    if (by or cell is not title) and is_name(name, most=4) and not self.ours.is_ours(name):
                         is_body = 2.5 * bool(ORGANISATION.search(plain(name)))  # where they learn
                         yield found_at(cell, match.start(1), name, 3.5 + 2.0 * by - 0.3 * at - is_body, "by")
 
@@ -358,7 +246,7 @@ class Senders:
                     and in_capitals(name)
                     and cell is not title
                     and id(cell) not in window
-                    and not self.is_ours(name)
+                    and not self.ours.is_ours(name)
                 ):
                     yield found_at(cell, cell.text.find(name), name, 1.8 + 0.4 * paper.place(cell), "body")
 
@@ -372,7 +260,7 @@ class Senders:
                 for size in range(1, min(self._longest, len(told)) + 1):
                     for first in range(len(told) - size + 1):
                         name = self._known.get(tuple(told[first : first + size]))
-                        if name is not None and not self.is_ours(name):
+                        if name is not None and not self.ours.is_ours(name):
                             yield found_at(
                                 cell, 0, name, self._of_known(paper, cell, size / len(told)), "known"
                             )
@@ -396,13 +284,6 @@ def _begins_block(paper: Paper, line: Line, cell: Cell) -> bool:
     """Whether no line stands close above a cell: a firm may be called Gardens or Yard, and its street not stand first."""
     above = paper.above(line, cell)
     return above is None or cell.top - above.bottom > BLOCK * cell.height or not is_name(short(above.text))
-
-
-def _holds(words: Sequence[str], part: Sequence[str]) -> bool:
-    size = len(part)
-    return 0 < size <= len(words) and any(
-        list(words[at : at + size]) == list(part) for at in range(len(words) - size + 1)
-    )
 
 
 def _merged(found: Iterable[Found[str]]) -> list[Found[str]]:

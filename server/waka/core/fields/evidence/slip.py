@@ -15,10 +15,11 @@ from waka.core.fields.office import DateOrder
 from . import codes, exact
 from .context import Found, Paper
 from .letters import plain
+from .ours import Office
 from .own_date import dated, not_before, own_dates, with_meaning
 from .own_number import Called, called, numbers, own_numbers
 from .page import Page, lines_of
-from .senders import Office, Senders
+from .senders import Senders
 from .sorts import KIND_OF, Sorted, sorted_paper
 from .subject import first_line, for_a_name, subjects
 from .total import currency, priced, totals
@@ -113,7 +114,7 @@ class Clerk:
         read = self._read(body)
         facts = body.facts
         name, address = exact.mailbox(facts.get("who", ""))
-        if self._senders.is_ours(name) or self._senders.is_our_address(address):
+        if self._senders.ours.is_ours(name) or self._senders.ours.is_our_address(address):
             to, _ = exact.mailbox(facts.get("to", ""))
             name = to or name
         name = name or address
@@ -167,7 +168,7 @@ class Clerk:
         if not read.sorts or read.sorts[0].score < LEAST_SORT:
             read = self._words(part.pages, "invoice")  # whatever it is called, somebody wants to be paid
         payee = asked.payee if len(asked.payee) < codes.LONGEST_NAME else ""
-        who = [] if self._senders.is_ours(payee) else [self._senders.as_known(payee)]
+        who = [] if self._senders.ours.is_ours(payee) else [self._senders.as_known(payee)]
         amount = [asked.amount] if asked.amount is not None and read.sorts[0].sort in _PRICED else []
         return replace(
             read,
