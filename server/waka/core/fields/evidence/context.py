@@ -17,10 +17,8 @@ T_co = TypeVar("T_co", covariant=True)
 Where = Literal["before", "left", "above", "after", "below"]
 NEAR_ABOVE = 2.4  #: heights of a line that a label may stand above its value
 NEAR_IN_ROW = 4.5  #: the same where both lines are rows of boxes
-CAPTION, NEAR_CAPTION = (
-    0.86,
-    0.8,
-)  #: of the height of a value: the height of a caption beneath it, and how far that may stand
+#: of the height of a value: the height of a caption beneath it, and how far that may stand
+CAPTION, NEAR_CAPTION = 0.86, 0.8
 _ROW = 4  #: cells
 LEAST_SMALL = 0.3  #: of the words of running text that have no capital
 MOST_OF_A_LABEL = 6  #: words

@@ -152,7 +152,7 @@ def _begins_with_day(text: str) -> bool:
     return any(begins(text, spot) for spot in spots(text)[:1])
 
 
-IN_PROSE = 0.4
+IN_PROSE = 0.4  #: by which a day in a sentence says less than one that has a label to itself
 
 
 def with_meaning(found: Sequence[Dated], meaning: str) -> list[Found[date]]:
@@ -206,8 +206,11 @@ def _by_label(one: Dated, sort: str, goes_on: bool) -> tuple[float, str]:
     return score, f"{named.label.meaning}_{named.where}"
 
 
+#: minutes that a sentence speaks of are those of another meeting
 _THE = re.compile(r"\b[Tt]he\s*$")
-_OF_PAYMENT, _ASKED = frozenset({"payment date", "date of payment"}), frozenset({"invoice", "bill", "credit"})
+#: words for the day on which something was paid; on sorts of paper that ask for it, on which it is to be paid
+_OF_PAYMENT = frozenset({"payment date", "date of payment"})
+_ASKED = frozenset({"invoice", "bill", "credit"})
 _MEETING = frozenset({"minutes of", "minutes of meeting", "meeting of", "minutes of the"})
 
 

@@ -21,10 +21,12 @@ GAP = 0.95  #: of the height of a line: from here on what follows is another cel
 WIDE, APART = 0.5, 0.62  #: of the height of a letter, its width: as a typewriter's; set apart to look well
 ALIKE = 0.03  #: of the width of a letter, by which those of a typewriter differ as they are measured
 TYPED = 0.35  #: the usual space, in heights, of what a typewriter wrote
-BETWEEN_BOXES = (
-    0.6  #: the same on a picture, where the words of one box that was recognised stand without gaps
-)
-LEAST_GAP, SPACES = 0.5, 2.2  #: the least that a page's own spaces make of it, and how many of them
+#: the gap, in heights, that parts cells on a picture: words that were recognised in one box stand without gaps
+BETWEEN_BOXES = 0.6
+LEAST_GAP, SPACES = (
+    0.5,
+    2.2,
+)  #: of other pages, the least such gap, and how many of the page's own spaces it is
 WIDE_GAP = 1.6  #: the same for letters that all have one width, which stand further apart
 OVERLAP = 0.5  #: of the lower of two words: from here on they are in one line
 
