@@ -55,8 +55,8 @@ def test_segments_together_are_the_name(tamsin: Visitor) -> None:
     assert len(found) > 20
     for one in found:
         assert "".join(segment["text"] for segment in one.segments) == one.name
-        assert "".join(piece.text for piece in one.marked_name) == one.name
-        assert any(piece.marked for piece in [*one.marked_name, *one.snippet])
+        assert "".join(piece["text"] for piece in one.marked_name) == one.name
+        assert any(piece["marked"] for piece in [*one.marked_name, *one.snippet])
 
 
 def test_a_page_is_a_picture_and_is_asked_for_again_only_when_it_changed(tamsin: Visitor) -> None:
