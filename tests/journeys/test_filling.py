@@ -236,6 +236,7 @@ def test_a_stack_is_parted_by_key_and_photographs_are_joined_and_straightened(
         (scanner / f"photo {at}.jpg").write_bytes(photograph(turned))
     desk.get_by_role("link", name="stack 0007.pdf").click(timeout=60_000)
     expect(desk.get_by_text("Page 1 of 6")).to_be_visible(timeout=60_000)
+    expect(desk.get_by_role("button", name="Pages …")).to_be_enabled(timeout=60_000)
     desk.keyboard.press("Alt+p")
     dialog = desk.get_by_role("dialog", name="Pages")
     # where documents begin is found, and the blank sheet between them left out
@@ -255,6 +256,7 @@ def test_a_stack_is_parted_by_key_and_photographs_are_joined_and_straightened(
     # joined again: the first part, and the second behind it
     expect(desk.get_by_text("Page 1 of 2")).to_be_visible(timeout=60_000)
     expect(desk.get_by_role("link", name="stack 0007 part 02.pdf")).to_contain_text("2 pages", timeout=60_000)
+    expect(desk.get_by_role("button", name="Pages …")).to_be_enabled(timeout=60_000)
     desk.keyboard.press("Alt+p")
     dialog.get_by_role("combobox", name="Add pages of another arrival").click()
     desk.keyboard.type("part 02")
@@ -266,6 +268,7 @@ def test_a_stack_is_parted_by_key_and_photographs_are_joined_and_straightened(
     # two photographs become one straight document
     desk.get_by_role("link", name="photo 1.jpg").click()
     expect(desk.get_by_text("Page 1 of 1")).to_be_visible(timeout=60_000)
+    expect(desk.get_by_role("button", name="Pages …")).to_be_enabled(timeout=60_000)
     desk.keyboard.press("Alt+p")
     dialog.get_by_role("combobox", name="Add pages of another arrival").click()
     desk.keyboard.type("photo 2")
