@@ -13,6 +13,8 @@ from importlib.resources import files
 
 from playwright.sync_api import sync_playwright
 
+from bench.papers.writing import suffix
+
 BUILDS = ("/usr/bin/chromium-headless-shell", "/usr/bin/chromium")
 FLAGS = ("--headless", "--no-sandbox", "--disable-gpu")
 
@@ -29,13 +31,9 @@ WAYS: tuple[Callable[[date], str], ...] = (
     lambda day: f"{day:%d %b %y}",
     lambda day: f"{day:%a} {day.day} {day:%b %Y}",
     lambda day: f"{day:%d.%m.%y}",
-    lambda day: f"{day.day}{_th(day.day)} {day:%B %Y}",
+    lambda day: f"{day.day}{suffix(day.day)} {day:%B %Y}",
     lambda day: f"{day:%Y-%m-%d}",
 )
-
-
-def _th(day: int) -> str:
-    return "th" if 10 < day < 14 else {1: "st", 2: "nd", 3: "rd"}.get(day % 10, "th")
 
 
 def a_way(rng: random.Random) -> Callable[[date], str]:

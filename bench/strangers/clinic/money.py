@@ -9,9 +9,10 @@ from decimal import Decimal
 from email.message import EmailMessage
 
 from bench.papers.truth import Paper
+from bench.strangers.made import CENT, Firm, Made, accept
 from bench.strangers.press import a_way, plain, pounds, sheet
 
-from .world import ADDRESS, CENT, CLINIC, PLACES, SUPPLIERS, UTILITIES, Firm, Made, a_day, accept, docx, sums
+from .world import ADDRESS, CLINIC, PLACES, SUPPLIERS, UTILITIES, a_day, docx, sums
 
 US = ", ".join((CLINIC, *ADDRESS))
 BLOCK = "<br>".join((CLINIC, *ADDRESS))

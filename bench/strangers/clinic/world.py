@@ -5,27 +5,16 @@ from __future__ import annotations
 import io
 import random
 from collections.abc import Sequence
-from dataclasses import dataclass
 from datetime import date, timedelta
 from decimal import Decimal
 
-from bench.papers.truth import Paper
+from bench.strangers.made import CENT, Firm
 
 CLINIC = "Thornby Bridge Animal Clinic"
 ADDRESS = ("Old Toll House", "2 Bridge Approach", "Thornby", "TH2 6PW")
 STAFF = ("Frances Ingleby", "Kamil Dorsey", "Beatrice Uwins", "Sunil Acharya")
 TRAINEES = ("Lottie Marchbank", "Evan Prothero", "Mirela Stan", "Greta Hobday")
 HOLDERS = ("Mr A. Penhale", "Mrs Rosalind Tuck", "Dr Hugo Sedley", "Ms Carys Bonner")
-CENT = Decimal("0.01")
-Made = tuple[str, Paper]
-
-
-@dataclass(frozen=True, slots=True)
-class Firm:
-    name: str
-    street: str
-    town: str
-    legal: str = ""
 
 
 SUPPLIERS = (
@@ -79,10 +68,6 @@ def sums(
     net = sum((line[3] for line in lines), Decimal(0))
     tax = (net * rate / 100).quantize(CENT)
     return lines, net, tax, net + tax
-
-
-def accept(firm: Firm) -> dict[str, list[str]]:
-    return {"who": [firm.legal]} if firm.legal else {}
 
 
 def docx(parts: Sequence[str | Sequence[Sequence[str]]]) -> bytes:

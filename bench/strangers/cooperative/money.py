@@ -7,23 +7,10 @@ from datetime import timedelta
 from decimal import Decimal
 
 from bench.papers.truth import Paper
+from bench.strangers.made import CENT, Firm, Made, accept
 from bench.strangers.press import FACES, a_way, comma, in_words, plain, pounds, sheet, spaced
 
-from .world import (
-    ABROAD,
-    ADDRESS,
-    CENT,
-    COOP,
-    HOUSEHOLD,
-    PEOPLE,
-    SHOPS,
-    TRADES,
-    Firm,
-    Made,
-    a_day,
-    accept,
-    work,
-)
+from .world import ABROAD, ADDRESS, COOP, HOUSEHOLD, PEOPLE, SHOPS, TRADES, a_day, work
 
 BLOCK = "<br>".join((COOP, *ADDRESS))
 

@@ -3,27 +3,16 @@
 from __future__ import annotations
 
 import random
-from dataclasses import dataclass
 from datetime import date, timedelta
 from decimal import Decimal
 
-from bench.papers.truth import Paper
+from bench.strangers.made import CENT, Firm
 
 COOP = "Ferndown Street Housing Co-operative"
 ADDRESS = ("Office, Block C", "90 Ferndown Street", "Millhaven", "MH6 1TD")
 PEOPLE = ("Della Crowther", "Imran Sayle", "Bronwen Teague", "Joost Hartog")
 TENANTS = ("Agnes Poll", "Dmitri Falk", "Sally-Ann Moor", "Chidi Bright", "Fergus Lant")
 PUPILS = ("Nora Winstone", "Kit Ballard", "Amara Dell", "Leo Fisk")
-CENT = Decimal("0.01")
-Made = tuple[str, Paper]
-
-
-@dataclass(frozen=True, slots=True)
-class Firm:
-    name: str
-    street: str
-    town: str
-    legal: str = ""
 
 
 TRADES = (
@@ -79,7 +68,3 @@ def work(
     net = sum((value for *_, value in lines), Decimal(0))
     tax = (net * rate / 100).quantize(CENT)
     return lines, net, tax, net + tax
-
-
-def accept(firm: Firm) -> dict[str, list[str]]:
-    return {"who": [firm.legal]} if firm.legal else {}

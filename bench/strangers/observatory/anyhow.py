@@ -8,24 +8,10 @@ from datetime import timedelta
 from decimal import Decimal
 
 from bench.papers.truth import Paper
+from bench.strangers.made import CENT, Firm, Made, accept
 from bench.strangers.press import FACES, a_way, plain, sheet
 
-from .world import (
-    ADDRESS,
-    CENT,
-    FIRMS,
-    GOODS,
-    SAID,
-    SHOPS,
-    SOCIETY,
-    SUPPLIERS,
-    Firm,
-    Made,
-    a_day,
-    accept,
-    money,
-    number,
-)
+from .world import ADDRESS, FIRMS, GOODS, SAID, SHOPS, SOCIETY, SUPPLIERS, a_day, money, number
 
 Facts = Sequence[tuple[str, str]]
 

@@ -6,10 +6,11 @@ import random
 from datetime import timedelta
 
 from bench.papers.truth import Paper
+from bench.strangers.made import Made, accept
 from bench.strangers.press import FACES, a_way, sheet
 
 from .anyhow import head_of, set_facts
-from .world import ADDRESS, BODIES, FIRMS, PEOPLE, PUPILS, SOCIETY, Made, a_day, accept
+from .world import ADDRESS, BODIES, FIRMS, PEOPLE, PUPILS, SOCIETY, a_day
 
 BLOCK = "<br>".join((SOCIETY, *ADDRESS))
 SENTENCES = (

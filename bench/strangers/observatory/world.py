@@ -3,26 +3,15 @@
 from __future__ import annotations
 
 import random
-from dataclasses import dataclass
 from datetime import date, timedelta
 from decimal import Decimal
 
-from bench.papers.truth import Paper
+from bench.strangers.made import Firm
 
 SOCIETY = "Kestrel Hill Observatory Society"
 ADDRESS = ("The Dome", "Kestrel Hill", "Ambry", "AM3 8KH")
 PEOPLE = ("Ottoline Vesey", "Gareth Lund", "Miriam Okoro", "Stefan Brill")
 PUPILS = ("Ivy Carrick", "Jonah Pell", "Safiya Reed", "Max Lindholm")
-CENT = Decimal("0.01")
-Made = tuple[str, Paper]
-
-
-@dataclass(frozen=True, slots=True)
-class Firm:
-    name: str
-    street: str
-    town: str
-    legal: str = ""
 
 
 FIRMS = (
@@ -99,7 +88,3 @@ def number(rng: random.Random) -> str:
 
 def money(value: Decimal, rng: random.Random) -> str:
     return rng.choice((f"£{value:,.2f}", f"{value:,.2f}", f"GBP {value:,.2f}", f"£ {value:,.2f}"))
-
-
-def accept(firm: Firm) -> dict[str, list[str]]:
-    return {"who": [firm.legal]} if firm.legal else {}
