@@ -19,6 +19,7 @@ MOST_PAGES = 100_000  #: that can be looked at; a document with more is shown up
 MOST_ATTACHED = 20  #: files in a document that are looked at
 MOST_WIDTH = 3000  #: pixels of a rendered page
 MOST_SEARCHED, MOST_MATCHES = 500, 500  #: pages and hits of a search in a document
+MOST_TORN = 60  #: pages that are searched letter by letter, which takes ten times as long
 
 
 def _starts(head: bytes) -> bool:
@@ -71,8 +72,10 @@ def _matches(file: BinaryIO, words: str) -> list[tuple[int, list[Box]]]:
                 found.append((number + 1, boxes))
             searcher.close()
             text.close()
-            if not any(at == number + 1 for at, _ in found):
-                found += [(number + 1, [box]) for box in _among_words(sheet, words)][
+        if not found:
+            # where the library tears words apart, it finds none
+            for number in range(min(len(pdf), MOST_TORN)):
+                found += [(number + 1, [box]) for box in _among_words(pdf[number], words)][
                     : MOST_MATCHES - len(found)
                 ]
     return found
