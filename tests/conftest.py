@@ -70,18 +70,19 @@ def demo_server(the_world: World, home: Path) -> Iterator[Server]:
         yield server
 
 
-def serving(the_world: World, home: Path) -> "_Serving":
-    return _Serving(the_world, home)
+def serving(the_world: World, home: Path, port: int = 0) -> "_Serving":
+    """The demo in a folder of its own, to be served at *port*, or at any that is free."""
+    return _Serving(the_world, home, port)
 
 
 class _Serving:
-    def __init__(self, the_world: World, home: Path) -> None:
-        self.world, self.home = the_world, home
+    def __init__(self, the_world: World, home: Path, port: int) -> None:
+        self.world, self.home, self.port = the_world, home, port
 
     def __enter__(self) -> Server:
         self.home.mkdir(parents=True, exist_ok=True)
         url = self.world.demo_home(self.home)
-        self.server = Server(self.world.settings(self.home, port=free_port()), url)
+        self.server = Server(self.world.settings(self.home, port=self.port or free_port()), url)
         return self.server
 
     def __exit__(self, *_: object) -> None:

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import atexit
 import faulthandler
+import gc
 import json
 import os
 import select
@@ -92,6 +93,8 @@ def _serve(fd: int, folder: str) -> None:
     import waka.web.app  # noqa: F401
 
     templates.use(lambda: folder)
+    gc.collect()
+    gc.freeze()  # what is loaded is looked through by no collection of a process that is forked
     line = socket.socket(fileno=fd).makefile("rw")
     for text in line:
         what = json.loads(text)

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import gc
 import importlib
 import multiprocessing
 import os
@@ -115,6 +116,8 @@ def serve(settings: Settings, url: str, ready: str) -> int:
     os.environ["TMPDIR"] = tempfile.tempdir = str(waiting)
     own_part = partial(_start, settings=replace(settings, database_url=url), url=url)
     importlib.import_module("waka.web.app")  # once: the processes that are forked have it at no cost
+    gc.collect()
+    gc.freeze()  # their collections pass by what is loaded, which so stays shared among them
     preparing = own_part(_prepare)
     while preparing.is_alive() and not stop.is_set():
         preparing.join(0.1)

@@ -1,15 +1,17 @@
 """A browser for the journeys."""
 
+import random
 import re
 import time
 from collections.abc import Callable, Iterator
+from contextlib import contextmanager
 from pathlib import Path
 
 import pytest
-from playwright.sync_api import Browser, Page, Route, expect, sync_playwright
+from playwright.sync_api import Browser, ConsoleMessage, Error, Page, Route, expect, sync_playwright
 
 from tests.conftest import serving
-from tests.support import Server, World
+from tests.support import Server, World, is_free
 from waka.demo.make import PASSWORD
 
 expect.set_options(timeout=15_000)  # a busy machine is slow, not wrong
@@ -27,28 +29,92 @@ def browser() -> Iterator[Browser]:
         found.close()
 
 
-@pytest.fixture
-def page(browser: Browser, demo_server: Server) -> Iterator[Page]:
-    """A page at the sign-in of the demo. Whatever the page complains of fails the test."""
-    context = browser.new_context(viewport={"width": 1280, "height": 800}, base_url=demo_server.address)
-    found = context.new_page()
-    complaints: list[str] = []
-    found.on("pageerror", lambda error: complaints.append(str(error)))
-    found.on("console", lambda told: _note(complaints, told.type, told.text))
-    found.goto("/")
-    yield found
-    context.close()
-    assert complaints == []
+class Tabs:
+    """Pages that one test after another is given: one that has shown Waka before shows it in half the time.
+
+    To each test it is as a new one: nobody is signed in, nothing is kept, nothing stands between it and the server.
+    """
+
+    def __init__(self, browser: Browser) -> None:
+        self._browser = browser
+        self._free: dict[str, list[Page]] = {}
+
+    @contextmanager
+    def at(self, address: str) -> Iterator[Page]:
+        """A page at the sign-in of the server at *address*. Whatever it complains of fails the test."""
+        free = self._free.setdefault(address, [])
+        page = free.pop() if free else self._new(address)
+        self._forget(page)
+        complaints: list[str] = []
+
+        def on_error(error: Error) -> None:
+            complaints.append(str(error))
+
+        def on_console(told: ConsoleMessage) -> None:
+            _note(complaints, told.type, told.text)
+
+        page.on("pageerror", on_error)
+        page.on("console", on_console)
+        page.goto("/")
+        yield page
+        page.remove_listener("pageerror", on_error)
+        page.remove_listener("console", on_console)
+        page.unroute_all(behavior="ignoreErrors")
+        for opened in page.context.pages:
+            if opened is not page:
+                opened.close()
+        page.goto("about:blank")  # which asks nothing of a server that ends
+        free.append(page)
+        assert complaints == []
+
+    def _new(self, address: str) -> Page:
+        return self._browser.new_context(viewport={"width": 1280, "height": 800}, base_url=address).new_page()
+
+    @staticmethod
+    def _forget(page: Page) -> None:
+        page.goto("/api/health")  # where the pages of another test can leave nothing behind any more
+        page.evaluate("() => { localStorage.clear(); sessionStorage.clear() }")
+        page.context.clear_cookies()
+        session = page.context.new_cdp_session(page)
+        # the same number is another document in another test
+        session.send("Network.enable")
+        session.send("Network.clearBrowserCache")
+        session.send("Network.setCacheDisabled", {"cacheDisabled": True})
+        session.detach()
+
+
+@pytest.fixture(scope="session")
+def tabs(browser: Browser) -> Tabs:
+    return Tabs(browser)
+
+
+@pytest.fixture(scope="session")
+def port() -> int:
+    """The port of all servers whose pages are used again, one after the other: to the browser they are one."""
+    lowest = int(Path("/proc/sys/net/ipv4/ip_local_port_range").read_text().split()[0])
+    # none of those that the system gives to whoever asks for any
+    return next(at for at in random.sample(range(lowest // 2, lowest), 100) if is_free(at))
 
 
 @pytest.fixture
-def other(browser: Browser, demo_server: Server) -> Iterator[Page]:
+def demo_server(the_world: World, home: Path, port: int) -> Iterator[Server]:
+    with serving(the_world, home, port) as server:
+        server.start()
+        yield server
+
+
+@pytest.fixture
+def page(tabs: Tabs, demo_server: Server) -> Iterator[Page]:
+    """A page at the sign-in of the demo."""
+    with tabs.at(demo_server.address) as found:
+        yield found
+
+
+@pytest.fixture
+def other(tabs: Tabs, demo_server: Server) -> Iterator[Page]:
     """Somebody else's browser, at the sign-in."""
-    context = browser.new_context(viewport={"width": 1280, "height": 800}, base_url=demo_server.address)
-    found = context.new_page()
-    found.goto("/")
-    yield found
-    context.close()
+    with tabs.at(demo_server.address) as found:
+        yield found
 
 
 def _note(complaints: list[str], type: str, text: str) -> None:
@@ -118,8 +184,3 @@ def one_server(the_world: World, tmp_path_factory: pytest.TempPathFactory) -> It
     with serving(the_world, tmp_path_factory.mktemp("views") / "home") as server:
         server.start()
         yield server
-
-
-@pytest.fixture(scope="module", params=["light", "dark"])
-def scheme(request: pytest.FixtureRequest) -> str:
-    return str(request.param)

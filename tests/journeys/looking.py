@@ -5,7 +5,7 @@ from contextlib import contextmanager
 from pathlib import Path
 from typing import Any
 
-from playwright.sync_api import Browser, Page
+from playwright.sync_api import Browser, Page, expect
 
 from tests.conftest import LONG
 from tests.support import Server
@@ -16,10 +16,10 @@ LOOKS = (Path(__file__).parent / "looks.js").read_text()
 
 
 @contextmanager
-def outside(browser: Browser, server: Server, scheme: str) -> Iterator[Page]:
+def outside(browser: Browser, server: Server) -> Iterator[Page]:
     """A page before the sign-in. Each role has its own, since tests may run in any order."""
     context = browser.new_context(
-        viewport={"width": 1280, "height": 800}, base_url=server.address, color_scheme=scheme,  # type: ignore[arg-type]
+        viewport={"width": 1280, "height": 800}, base_url=server.address,
         # axe is put into the page from outside, which its policy would refuse
         bypass_csp=True,
     )  # fmt: skip
@@ -38,20 +38,29 @@ def go_to(page: Page, path: str) -> None:
 
 
 def assert_sound(page: Page) -> None:
-    """Nothing that axe finds, nothing cut off. In the dark only colours are looked at anew: all else is the same page."""
-    is_dark = page.evaluate("matchMedia('(prefers-color-scheme: dark)').matches")
-    page.wait_for_timeout(150)
-    assert page.evaluate(LOOKS) == []
+    """Nothing that axe finds, nothing cut off, in the light and in the dark, to which the page follows the system.
+
+    In the dark only colours are looked at anew: all else is the same page.
+    """
     if page.evaluate("typeof axe === 'undefined'"):
         page.evaluate(AXE)
+    for scheme in ("light", "dark"):
+        page.emulate_media(color_scheme=scheme)  # type: ignore[arg-type]
+        expect(page.locator("html")).to_have_attribute("data-scheme", scheme)
+        page.wait_for_timeout(150)
+        assert (scheme, page.evaluate(LOOKS)) == (scheme, [])
+        assert (scheme, _violations(page, only_colours=scheme == "dark" and not LONG)) == (scheme, [])
+    page.emulate_media(color_scheme="light")
+
+
+def _violations(page: Page, *, only_colours: bool) -> list[tuple[str, list[str]]]:
     # what passes is not told in full, which takes as long again
-    how = {"resultTypes": ["violations"]} | ({"runOnly": ["color-contrast"]} if is_dark and not LONG else {})
+    how = {"resultTypes": ["violations"]} | ({"runOnly": ["color-contrast"]} if only_colours else {})
     found: list[dict[str, Any]] = page.evaluate("async (how) => (await axe.run(how)).violations", how)
     # the choices of a field are walked through, and scrolled, by the field's own arrow keys
     scrolled = "ant-select-dropdown-list-holder"
-    found = [
-        v
+    return [
+        (v["id"], [n["html"][:160] for n in v["nodes"]])
         for v in found
         if v["id"] != "scrollable-region-focusable" or any(scrolled not in n["html"] for n in v["nodes"])
     ]
-    assert [(v["id"], [n["html"][:160] for n in v["nodes"]]) for v in found] == []

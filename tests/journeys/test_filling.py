@@ -5,10 +5,10 @@ from pathlib import Path
 
 import psycopg
 import pytest
-from playwright.sync_api import Browser, Page, expect
+from playwright.sync_api import Page, expect
 
 from tests.conftest import serving
-from tests.journeys.conftest import sign_in
+from tests.journeys.conftest import Tabs, sign_in
 from tests.reading.test_codes import LINES, bill
 from tests.support import Server, World, leave_slips_empty
 from tests.work.test_pages import photograph, stack
@@ -29,8 +29,8 @@ def take_pictures_for_blank(url: str) -> None:
 
 
 @pytest.fixture
-def reading_server(the_world: World, home: Path) -> Iterator[Server]:
-    with serving(the_world, home) as server:
+def reading_server(the_world: World, home: Path, port: int) -> Iterator[Server]:
+    with serving(the_world, home, port) as server:
         leave_slips_empty(server.url, wish=False)
         take_pictures_for_blank(server.url)
         server.start()
@@ -38,13 +38,10 @@ def reading_server(the_world: World, home: Path) -> Iterator[Server]:
 
 
 @pytest.fixture
-def desk(browser: Browser, reading_server: Server) -> Iterator[Page]:
-    context = browser.new_context(viewport={"width": 1280, "height": 800}, base_url=reading_server.address)
-    page = context.new_page()
-    page.goto("/")
-    sign_in(page)
-    yield page
-    context.close()
+def desk(tabs: Tabs, reading_server: Server) -> Iterator[Page]:
+    with tabs.at(reading_server.address) as page:
+        sign_in(page)
+        yield page
 
 
 def two_bills(server: Server) -> None:

@@ -5,7 +5,6 @@ from collections.abc import Callable, Iterator
 import pytest
 from playwright.sync_api import Browser, Page, expect
 
-from tests.conftest import LONG
 from tests.journeys.conftest import pick, sign_in
 from tests.journeys.looking import assert_sound, go_to, outside
 from tests.journeys.test_views import folders
@@ -247,33 +246,14 @@ KEEPERS: list[Callable[[Page], None]] = [
 ]  # fmt: skip
 
 
-#: what is looked at in the dark, too: each kind of thing that has colours of its own; all of them in a long run
-IN_THE_DARK = (
-    folders_chosen,
-    chooser,
-    fields,
-    rights,
-    office,
-    carrying,
-    change_list,
-    proof,
-    new_field,
-    rules_charters,
-    names_of_many,
-    grouping,
-)
-
-
 @pytest.fixture(scope="module")
-def keepers_view(browser: Browser, one_server: Server, scheme: str) -> Iterator[Page]:
-    with outside(browser, one_server, scheme) as page:
+def keepers_view(browser: Browser, one_server: Server) -> Iterator[Page]:
+    with outside(browser, one_server) as page:
         sign_in(page, "magnus")
         yield page
 
 
 @pytest.mark.parametrize("show", KEEPERS, ids=lambda show: show.__name__)
-def test_a_keeper_s_view_is_sound(keepers_view: Page, scheme: str, show: Callable[[Page], None]) -> None:
-    if scheme == "dark" and not LONG and show not in IN_THE_DARK:
-        pytest.skip("the same controls as others that are looked at in the dark: --long")
+def test_a_keeper_s_view_is_sound(keepers_view: Page, show: Callable[[Page], None]) -> None:
     show(keepers_view)
     assert_sound(keepers_view)

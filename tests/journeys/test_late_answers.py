@@ -4,32 +4,29 @@ import re
 from collections.abc import Callable, Iterator
 
 import pytest
-from playwright.sync_api import Browser, Page, Route, expect
+from playwright.sync_api import Page, Route, expect
 
 from tests.conftest import serving
-from tests.journeys.conftest import sign_in, stand_between, wait_on
+from tests.journeys.conftest import Tabs, sign_in, stand_between, wait_on
 from tests.journeys.test_folders import PLACE, entry, open_folder, rows
 from tests.support import Server, World
 
 
 @pytest.fixture(scope="module")
-def late_server(the_world: World, tmp_path_factory: pytest.TempPathFactory) -> Iterator[Server]:
-    with serving(the_world, tmp_path_factory.mktemp("late") / "home") as server:
+def late_server(the_world: World, tmp_path_factory: pytest.TempPathFactory, port: int) -> Iterator[Server]:
+    with serving(the_world, tmp_path_factory.mktemp("late") / "home", port) as server:
         server.start()
         yield server
 
 
 @pytest.fixture
-def keeper(browser: Browser, late_server: Server) -> Iterator[Page]:
-    context = browser.new_context(viewport={"width": 1280, "height": 800}, base_url=late_server.address)
-    found = context.new_page()
-    found.goto("/")
-    sign_in(found, "magnus")
-    open_folder(found, PLACE)
-    rows(found).first.click()
-    expect(found.get_by_role("complementary", name="Document")).to_contain_text("Where it has been")
-    yield found
-    context.close()
+def keeper(tabs: Tabs, late_server: Server) -> Iterator[Page]:
+    with tabs.at(late_server.address) as found:
+        sign_in(found, "magnus")
+        open_folder(found, PLACE)
+        rows(found).first.click()
+        expect(found.get_by_role("complementary", name="Document")).to_contain_text("Where it has been")
+        yield found
 
 
 def carry(page: Page) -> None:

@@ -4,7 +4,7 @@ import csv
 import io
 
 import psycopg
-from playwright.sync_api import Browser, Page, expect
+from playwright.sync_api import Page, expect
 
 from tests.journeys.conftest import pick, sign_in
 from tests.support import Server, wait_until
@@ -28,12 +28,8 @@ def add_field(page: Page, label: str, holds: str, words: tuple[str, ...] = ()) -
     expect(page.get_by_role("row", name=label)).to_be_visible()
 
 
-def test_a_field_of_the_team_s_own_works_everywhere(
-    browser: Browser, demo_server: Server, page: Page
-) -> None:
-    context = browser.new_context(base_url=demo_server.address, viewport={"width": 1280, "height": 800})
-    keeper = context.new_page()
-    keeper.goto("/")
+def test_a_field_of_the_team_s_own_works_everywhere(page: Page, other: Page) -> None:
+    keeper = other
     sign_in(keeper, "magnus")
     add_field(keeper, "Hull number", "Number")
     add_field(keeper, "Sailing area", "One of a few words", ("Inner bay", "Open sea"))
@@ -60,7 +56,6 @@ def test_a_field_of_the_team_s_own_works_everywhere(
     _is_found_and_told(page)
     _is_corrected_for_many_and_listed(page)
     _is_exported(page)
-    context.close()
 
 
 def _is_found_and_told(page: Page) -> None:

@@ -136,8 +136,8 @@ VIEWS: list[Callable[[Page], None]] = [
 ]  # fmt: skip
 
 
-def test_the_sign_in_is_sound(browser: Browser, one_server: Server, scheme: str) -> None:
-    with outside(browser, one_server, scheme) as page:
+def test_the_sign_in_is_sound(browser: Browser, one_server: Server) -> None:
+    with outside(browser, one_server) as page:
         page.get_by_label("Sign-in").wait_for()
         assert_sound(page)
         page.keyboard.type("tamsin")
@@ -149,8 +149,8 @@ def test_the_sign_in_is_sound(browser: Browser, one_server: Server, scheme: str)
 
 
 @pytest.fixture(scope="module")
-def view(browser: Browser, one_server: Server, scheme: str) -> Iterator[Page]:
-    with outside(browser, one_server, scheme) as page:
+def view(browser: Browser, one_server: Server) -> Iterator[Page]:
+    with outside(browser, one_server) as page:
         sign_in(page)
         yield page
 

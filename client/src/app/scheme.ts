@@ -1,22 +1,29 @@
-import { useEffect, useState } from 'react'
+import { useEffect, useState, useSyncExternalStore } from 'react'
 import { apply, type Scheme } from './tokens'
 
 const KEY = 'waka.scheme'
+const system = matchMedia('(prefers-color-scheme: dark)')
 
-function preferred(): Scheme {
+function chosen(): Scheme | null {
   const kept = localStorage.getItem(KEY)
-  if (kept === 'light' || kept === 'dark') return kept
-  return matchMedia('(prefers-color-scheme: dark)').matches ? 'dark' : 'light'
+  return kept === 'light' || kept === 'dark' ? kept : null
 }
 
-/** The colour scheme: what the person chose, else what the system prefers. */
+function onSystem(heard: () => void) {
+  system.addEventListener('change', heard)
+  return () => system.removeEventListener('change', heard)
+}
+
+/** The colour scheme: what the person chose, else what the system prefers, also when that changes in the evening. */
 export function useScheme(): [Scheme, () => void] {
-  const [scheme, setScheme] = useState<Scheme>(preferred)
+  const [choice, setChoice] = useState(chosen)
+  const isDark = useSyncExternalStore(onSystem, () => system.matches)
+  const scheme = choice ?? (isDark ? 'dark' : 'light')
   useEffect(() => apply(scheme), [scheme])
   const turn = () => {
     const next = scheme === 'dark' ? 'light' : 'dark'
     localStorage.setItem(KEY, next)
-    setScheme(next)
+    setChoice(next)
   }
   return [scheme, turn]
 }

@@ -1,6 +1,8 @@
 import { Modal } from 'antd'
 import { useEffect, useRef, type ReactNode } from 'react'
 
+import { Leaving } from './leaving'
+
 interface Props {
   title: string
   width?: number
@@ -15,7 +17,9 @@ interface Props {
 export function Dialog({ title, width = 640, onClose, children }: Props) {
   return (
     <Modal open title={title} width={width} footer={null} onCancel={onClose} className="dialog" style={{ top: 90 }} closable={{ closeIcon: <Leave />, 'aria-label': 'leave Esc' }}>
-      <Body>{children}</Body>
+      <Leaving value={onClose}>
+        <Body>{children}</Body>
+      </Leaving>
     </Modal>
   )
 }

@@ -1,5 +1,7 @@
 import { AutoComplete } from 'antd'
-import { useLayoutEffect, useRef, useState, type ComponentProps, type ComponentRef, type KeyboardEvent, type ReactNode, type RefObject } from 'react'
+import { useContext, useLayoutEffect, useRef, useState, type ComponentProps, type ComponentRef, type KeyboardEvent, type ReactNode, type RefObject } from 'react'
+
+import { Leaving } from './leaving'
 
 export interface Choice {
   key: string
@@ -29,7 +31,8 @@ interface Props {
 
 /**
  * A field with choices beneath while it has the focus. Tab and Enter take the marked choice; Escape
- * closes the choices, and again leaves the field. A field that grows with its text is read whole.
+ * closes the choices, and again leaves the field, or the question that it stands in: where nothing was
+ * typed, at once. A field that grows with its text is read whole.
  */
 export function TypeAhead({ label, value, choices, placeholder, inputRef, invalid, opensAtOnce = false, inLine = false, growing = false, wide = false, onType, onChoose, onLeave, onNext, onEnter }: Props) {
   const field = useRef<ComponentRef<typeof AutoComplete>>(null)
@@ -39,6 +42,7 @@ export function TypeAhead({ label, value, choices, placeholder, inputRef, invali
   const [open, setOpen] = useState(false)
   const [typed, setTyped] = useState(false)
   const shown = open && choices.length > 0
+  const leave = useContext(Leaving)
   useLayoutEffect(() => {
     if (inputRef) inputRef.current = field.current?.nativeElement.querySelector('input, textarea') ?? null
   })
@@ -88,7 +92,9 @@ export function TypeAhead({ label, value, choices, placeholder, inputRef, invali
     } else if (event.key === 'Escape') {
       event.preventDefault()
       event.stopPropagation()
-      if (shown) setOpen(false)
+      // choices that opened by themselves keep nobody in a question
+      if (shown && (typed || leave === null)) setOpen(false)
+      else if (leave) leave()
       else field.current?.blur()
     }
   }
