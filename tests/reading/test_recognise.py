@@ -8,10 +8,11 @@ import pytest
 from PIL import Image
 
 from tests.work.test_filling import photographed
+from waka.reading import recognise
 from waka.reading.formats.base import PageWords
 from waka.reading.reader import Reader
 
-AT = ((460 + 20) * 2.08 / 1240, (140 - 4) * 2.08 / 1754)  #: a point in the number, as shares of the page
+AT = ((460 + 20) / 595, (140 - 4) / 842)  #: a point in the number, as shares of the page
 
 
 @pytest.fixture(scope="module")
@@ -49,5 +50,16 @@ def test_a_page_is_read_however_it_lies_and_its_words_are_marked_where_they_are_
 
 
 def test_a_picture_without_words_has_none(recogniser: Reader, tmp_path: Path) -> None:
-    page = recognised(recogniser, Image.new("RGB", (400, 300), "gray"), tmp_path)
+    picture = Image.linear_gradient("L").resize((400, 300)).convert("RGB")
+    page = recognised(recogniser, picture, tmp_path)
     assert page.words == [] and page.drawn == []
+
+
+def test_a_page_on_which_nothing_stands_is_not_looked_through(monkeypatch: pytest.MonkeyPatch) -> None:
+    monkeypatch.setattr(recognise, "_engine", lambda: pytest.fail("it is"))
+    page = recognise.recognise(Image.new("RGB", (1240, 1754), (252, 251, 247)))
+    assert (page.words, page.is_picture, round(page.height)) == ([], True, 842)
+    spotted = Image.new("RGB", (1240, 1754), "white")
+    spotted.putpixel((600, 800), (200, 200, 200))
+    with pytest.raises(pytest.fail.Exception):
+        recognise.recognise(spotted)

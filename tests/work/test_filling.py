@@ -43,11 +43,14 @@ def invoice(extra: str = "") -> bytes:
     return out.getvalue()
 
 
+SEEN = 1.6  #: pixels a point of the page that was photographed
+
+
 def photographed() -> bytes:
-    picture = Image.new("RGB", (1240, 1754), "white")
+    picture = Image.new("RGB", (round(595 * SEEN), round(842 * SEEN)), "white")
     pen = ImageDraw.Draw(picture)
     for x, y, text, size in LINES:
-        pen.text((x * 2.08, y * 2.08 - size * 2), text, fill="black", font_size=size * 2.3)
+        pen.text((x * SEEN, (y - size) * SEEN), text, fill="black", font_size=size * SEEN * 1.1)
     out = io.BytesIO()
     picture.save(out, "JPEG", quality=80)
     return out.getvalue()
@@ -112,7 +115,7 @@ def test_words_are_recognised_on_a_photograph_and_found_by_find_once_it_is_filed
 def test_how_far_the_recognising_of_pages_is_stands_on_the_arrival_while_it_goes_on(
     filled: SmallDrive, monkeypatch: pytest.MonkeyPatch
 ) -> None:
-    page, out = Image.new("RGB", (420, 594), "white"), io.BytesIO()
+    page, out = Image.new("RGB", (420, 140), "white"), io.BytesIO()
     ImageDraw.Draw(page).text((40, 60), "Watch bill", fill="black", font_size=30)
     page.save(out, "PDF", save_all=True, append_images=[page])
     number = hand_in(filled.deps, filled.filer, "two pages.pdf", out.getvalue())

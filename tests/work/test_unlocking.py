@@ -14,6 +14,7 @@ from waka.work.changes.ways.discarding import take_back
 from waka.work.desk.queue import desk
 from waka.work.desk.unlocking import unlock
 from waka.work.documents.looking import opened_file
+from waka.work.documents.reading import read_what_waits
 
 
 @pytest.fixture
@@ -33,7 +34,7 @@ def test_what_was_opened_takes_the_place_of_what_asked_for_a_password(
     with caplog.at_level(logging.DEBUG):
         opened = unlock(filled.deps, filled.filer, locked, "ketch")
     assert opened in waits(filled) and locked not in waits(filled) and "ketch" not in caplog.text
-    read(filled.deps)
+    read_what_waits(filled.deps)
     with filled.deps.db.transaction() as conn:
         document = documents.one(conn, opened, filled.filer)
         kept = conn.execute("select string_agg(l::text, ' ') from logbook l").fetchone()

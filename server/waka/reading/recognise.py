@@ -28,6 +28,7 @@ PAGE_WIDTH = 595.0  #: points that a page is taken to be wide, upright; A4 of IS
 _SPACE = 0.025  #: likelihood of a space between two letters from which on there is one
 _LEAST_SURE = 0.5  #: of a line that is kept
 _TALL = 1.5  #: height by width of a line from which on it runs up or down the page
+_BARE = 8  #: shades of 256 between the darkest and the lightest point of a page on which nothing stands
 _NO_SPACE_BESIDE = frozenset("@")
 
 Points = NDArray[np.float32]  #: four corners, each x and y, clockwise from the top left
@@ -47,6 +48,8 @@ class _Line:
 def recognise(picture: Image) -> PageWords:
     """Return the words on a *picture* of a page, however it is turned."""
     turned = picture.convert("RGB")
+    if _is_bare(turned):
+        return PageWords(PAGE_WIDTH, PAGE_WIDTH * turned.height / turned.width, [], [], is_picture=True)
     scale = MOST_PIXELS_ALONG / max(turned.size)
     if scale < 1:
         turned = turned.resize((round(turned.width * scale), round(turned.height * scale)))
@@ -76,6 +79,12 @@ def recognise(picture: Image) -> PageWords:
         is_picture=True,
         codes=codes,
     )
+
+
+def _is_bare(picture: Image) -> bool:
+    """Whether all of a picture is of one shade: a sheet's empty side, which is searched as long as a full one."""
+    darkest, lightest = picture.convert("L").getextrema()
+    return int(lightest) - int(darkest) <= _BARE  # type: ignore[arg-type] # of one band it is a pair of numbers
 
 
 @cache
