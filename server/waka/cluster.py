@@ -184,7 +184,8 @@ def _init(binaries: Path, data: Path, password: str, runs_as: str | None, *, qui
         "max_wal_size = 4GB", "checkpoint_timeout = 15min", "wal_compression = on",
     ]  # fmt: skip
     if quick_and_unsafe:
-        settings += ["shared_buffers = 64MB"]
+        # databases are many and short-lived: each would be looked over once a minute, by a process of its own
+        settings += ["shared_buffers = 64MB", "autovacuum = off"]
     else:
         settings += [f"shared_buffers = {_buffers()}MB"]
     if quick_and_unsafe:

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import select
 from collections.abc import Callable, Iterator
 from contextlib import contextmanager
 from typing import LiteralString, TypeVar
@@ -28,7 +29,7 @@ def open_pool(url: str, size: int) -> ConnectionPool:
     """Return a pool that checks a connection before it is lent, so that a restart is survived."""
     pool = ConnectionPool(
         url, min_size=1, max_size=size, timeout=5, open=False,
-        check=ConnectionPool.check_connection,
+        check=assert_open,
         configure=_with_quick_json,
         # our queries are short: compiling them takes longer than running them
         # tries are ever farther apart: given up soon, the next one who asks begins anew, and at once
@@ -37,6 +38,18 @@ def open_pool(url: str, size: int) -> ConnectionPool:
     )  # fmt: skip
     pool.open()
     return pool
+
+
+def assert_open(conn: Connection) -> None:
+    """Raise ``psycopg.OperationalError`` where a connection is lost.
+
+    A server that ends closes its side, or says why: the socket shows either, and only then is the server asked. To
+    ask it before each transaction costs as much as a short query.
+    """
+    socket = select.poll()
+    socket.register(conn.fileno(), select.POLLIN)
+    if socket.poll(0):
+        ConnectionPool.check_connection(conn)
 
 
 def _with_quick_json(conn: Connection) -> None:
