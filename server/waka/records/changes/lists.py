@@ -175,12 +175,13 @@ def progress(
     done: int,
     failed: int,
     bytes: int,
+    is_done: bool = False,
 ) -> str | None:
-    """Say how far a list is; return what a person wants of it."""
+    """Say how far a list is, to its end where it is done; return what a person wants of it."""
     args: dict[str, object] = {
         "list": list_id, "at_hand": at_hand, "seconds": seconds, "done": done, "failed": failed, "bytes": bytes,
     }  # fmt: skip
-    found = value(conn, SQL["progress"], args)
+    found = value(conn, SQL["progress_to_its_end" if is_done else "progress"], args)
     return found if isinstance(found, str) else None
 
 

@@ -52,6 +52,13 @@ update change_list set at_hand = %(at_hand)s, seconds = seconds + %(seconds)s, s
     steps_failed = steps_failed + %(failed)s, bytes_done = bytes_done + %(bytes)s
 where id = %(list)s returning wish
 
+-- name: progress_to_its_end
+-- The same where nothing is left to do: the list is done.
+update change_list set at_hand = %(at_hand)s, seconds = seconds + %(seconds)s, steps_done = steps_done + %(done)s,
+    steps_failed = steps_failed + %(failed)s, bytes_done = bytes_done + %(bytes)s,
+    state = 'done', wish = null, trouble = null, finished_at = now()
+where id = %(list)s returning null
+
 -- name: remove
 delete from change_list where id = %(list)s
 

@@ -12,7 +12,7 @@ from dataclasses import dataclass, field
 
 from psycopg import Connection
 
-from waka.core.changes.acts import NotPrepared
+from waka.core.changes.acts import NotPrepared, Phase
 from waka.core.changes.check import Collision
 from waka.core.changes.findings import Said, StepFinding, said
 from waka.core.changes.proposal import Proposal
@@ -46,11 +46,17 @@ class Change:
     near: Sequence[FolderId] = ()  #: the folders that it is about, or goes to
     collision: Collision = "ask"
     undo_of: ListId | None = None
+    held: Mapping[int, Held] | None = None  #: its documents, where they are held already
 
     @property
     def documents(self) -> list[DocumentId]:
-        numbers = [number for want in self.wants for number in (want.document, want.onto)]
-        return sorted({number for number in numbers if number is not None})
+        return documents_of(self.wants)
+
+
+def documents_of(wants: Sequence[Proposal]) -> list[DocumentId]:
+    """Return the documents that proposals are about, or put something onto."""
+    numbers = [number for want in wants for number in (want.document, want.onto)]
+    return sorted({number for number in numbers if number is not None})
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -108,7 +114,9 @@ def run(deps: Deps, person: PersonId, make: Make, accept: Accept = assert_clear)
         with at_work(deps) as (conn, hold):
             with conn.transaction():
                 change = make(conn)
-                held = steps.hold_documents(conn, change.documents)
+                held = change.held
+                if held is None:
+                    held = steps.hold_documents(conn, change.documents)
                 examined = accept(conn, change, look(deps, conn, person, change))
                 running = examined.running
                 if not running:
@@ -118,7 +126,8 @@ def run(deps: Deps, person: PersonId, make: Make, accept: Accept = assert_clear)
                 list_id = owner.id
                 hold(list_id)
                 steps.put(conn, list_id, running)
-                runner = BatchRunner(deps, conn, owner, last=len(running))
+                makes = any(row.step.act.phase is Phase.MAKES_ROOM for row in running)
+                runner = BatchRunner(deps, conn, owner, last=len(running), makes=makes)
                 batch = _intend(runner, held)
                 begun.append((list_id, change))
             try:
@@ -159,12 +168,15 @@ def _carry_out(runner: BatchRunner, batch: list[Step]) -> None:
         reach("recorded")
         outcome = runner.carry_out(batch)
         reach("moved")
+        is_last = outcome.error is None and len(outcome.done) == runner.last
         with conn.transaction():
-            runner.record(conn, outcome)
+            runner.record(conn, outcome, is_last=is_last)
             if owner.undo_of is not None and outcome.done:
                 lists.set_undone(conn, owner.undo_of, owner.id)
             if outcome.error is not None:
                 _stop(runner)
+            elif is_last:
+                ended = True
             elif not steps.tally(conn, owner.id).get("proposed"):
                 lists.set_state(conn, owner.id, "done")
                 ended = True

@@ -45,13 +45,15 @@ class Outcome:
 class BatchRunner:
     """The batches of one list, one after the other."""
 
-    def __init__(self, deps: Deps, conn: Connection, owner: ChangeList, last: int | None = None) -> None:
+    def __init__(
+        self, deps: Deps, conn: Connection, owner: ChangeList, last: int | None = None, *, makes: bool = True
+    ) -> None:
         self.deps, self.conn, self.owner = deps, conn, owner
         self.places = Places(owner.person_id)
         self.hands = Hands()
         self.after = 0  #: the last position of what was begun
         self.last = steps.last_position(conn, owner.id) if last is None else last
-        self.makes = True  #: folders are made before anything goes into them
+        self.makes = makes  #: folders may be to make, before anything goes into them
 
     def close(self) -> None:
         self.hands.let_go()
@@ -145,8 +147,11 @@ class BatchRunner:
         self.hands.sync()
         return outcome
 
-    def record(self, conn: Connection, outcome: Outcome) -> Rest | None:
-        """Write down what came of a batch; return the state that the list comes to rest in, None to go on."""
+    def record(self, conn: Connection, outcome: Outcome, *, is_last: bool = False) -> Rest | None:
+        """Write down what came of a batch; return the state that the list comes to rest in, None to go on.
+
+        *is_last*: nothing of the list is left after it; the list is done.
+        """
         for group in independent(outcome.done):
             self._record_group(conn, group)
         for step, why in outcome.failed:
@@ -159,7 +164,7 @@ class BatchRunner:
         wish = lists.progress(
             conn, self.owner.id, at_hand=shown(last.to_path or last.from_path) if last else None,
             seconds=outcome.seconds, done=len(outcome.done), failed=len(outcome.failed),
-            bytes=sum(one.step.file.size for one in outcome.done if not one.step.parks),
+            bytes=sum(one.step.file.size for one in outcome.done if not one.step.parks), is_done=is_last,
         )  # fmt: skip
         if outcome.failed and self.owner.on_failure == "stop":
             step, why = outcome.failed[0]

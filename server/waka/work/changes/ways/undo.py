@@ -6,7 +6,7 @@ and looked at. Both are checked alike.
 
 from __future__ import annotations
 
-from collections.abc import Iterable, Sequence
+from collections.abc import Iterable, Mapping, Sequence
 from dataclasses import dataclass, field, replace
 from datetime import datetime
 
@@ -24,13 +24,14 @@ from waka.drive.tree import shown
 from waka.errors import ListChanged, NotAllowed, NotFound, NotUndoable, UndoIsAList, WakaError
 from waka.records.changes import lists, steps
 from waka.records.changes.lists import ChangeList
+from waka.records.changes.steps import Held
 from waka.records.documents import documents
 from waka.records.finding import logbook
 from waka.records.folders import folders
 from waka.records.folders.access import MAY_FILE
 from waka.work.changes import at_once
 from waka.work.changes.acts import handler
-from waka.work.changes.at_once import MOST_DOCUMENTS, Change
+from waka.work.changes.at_once import MOST_DOCUMENTS, Change, documents_of
 from waka.work.changes.check import Examined
 from waka.work.changes.refusals import OF_FILES, refusal
 from waka.work.deps import Deps
@@ -71,7 +72,10 @@ def undo(deps: Deps, person: PersonId, list_id: ListId) -> Undone:
 
     def make(conn: Connection) -> Change:
         found, wants = _by_key(conn, person, list_id)
-        return Change(title=found.title, origin="undo", wants=wants, near=_near(conn, wants), undo_of=list_id)
+        held = steps.hold_documents(conn, documents_of(wants))
+        return Change(
+            title=found.title, origin="undo", wants=wants, near=_near(wants, held), undo_of=list_id, held=held
+        )
 
     def accept(conn: Connection, change: Change, examined: Examined) -> Examined:
         nonlocal left
@@ -132,12 +136,11 @@ def _by_key(conn: Connection, person: PersonId, list_id: ListId) -> tuple[Change
     return owner, wants
 
 
-def _near(conn: Connection, wants: Sequence[Proposal]) -> list[FolderId]:
+def _near(wants: Sequence[Proposal], held: Mapping[int, Held]) -> list[FolderId]:
     """Return the folders that an undo is about, or goes back to."""
     told = [folder for want in wants for folder in (want.into, want.folder) if folder is not None]
     told += [want.stands.folder for want in wants if want.stands is not None]
-    numbers = [number for want in wants for number in (want.document, want.onto) if number is not None]
-    return told + [held.folder_id for held in steps.hold_documents(conn, numbers).values() if held.folder_id]
+    return told + [one.folder_id for one in held.values() if one.folder_id]
 
 
 def _without_what_is_in_the_way(
