@@ -21,6 +21,7 @@ from waka.errors import BadRequest, Busy, DatabaseAway, DatabaseRefuses, TookToo
 Row = TypeVar("Row")
 LOCK_LISTS = 8520  #: advisory lock class: a change list that is being run or settled
 AT_ONCE = 10_000  #: rows that are asked for together: all those of a long list would be in memory twice
+_AS_IT_WAS = "select pg_advisory_unlock_all(), set_config('plan_cache_mode', 'auto', false)"
 #: all else that psycopg calls operational: the connection is lost, or the server is going down
 _TOLD = (psycopg.OperationalError, psycopg.DataError, psycopg.InterfaceError, PoolTimeout)
 
@@ -100,7 +101,7 @@ class Database:
                     yield conn
                 finally:
                     if not conn.closed and not conn.broken:
-                        conn.execute("select pg_advisory_unlock_all()")
+                        conn.execute(_AS_IT_WAS)
                         conn.autocommit = False
         except _TOLD as error:
             raise _meant(error) from error
@@ -128,6 +129,14 @@ def value(conn: Connection, query: LiteralString, args: dict[str, object]) -> ob
     """Return the first column of the first row, or None."""
     found = conn.execute(query, args).fetchone()
     return found[0] if found else None
+
+
+def plan_once(conn: Connection) -> None:
+    """Have each question on a connection of ``Database.working`` planned once, whatever it is asked for.
+
+    Where questions ask for few rows by their keys, to plan one anew for the very keys takes longer than to answer it.
+    """
+    conn.execute("set plan_cache_mode = force_generic_plan")
 
 
 def relax(conn: Connection) -> None:

@@ -24,6 +24,7 @@ from waka.drive.tree import shown
 from waka.errors import DatabaseAway, WakaError
 from waka.records.changes import lists, steps
 from waka.records.changes.steps import Held, NewStep
+from waka.records.database import plan_once
 from waka.work.deps import Deps
 
 from .batch import BatchRunner, tidy_after
@@ -112,6 +113,7 @@ def run(deps: Deps, person: PersonId, make: Make, accept: Accept = assert_clear)
     begun: list[tuple[ListId, Change]] = []
     try:
         with at_work(deps) as (conn, hold):
+            plan_once(conn)
             with conn.transaction():
                 change = make(conn)
                 held = change.held
