@@ -36,7 +36,7 @@ def old(the_world: World, home: Path) -> Iterator[Deps]:
     """The state of that time, brought up to date."""
     with tarfile.open(HERE / "before.tar.xz") as tar:
         # Python 3.11.2, which Debian 12 has, knows no filters yet; the archive is ours
-        tar.extractall(home, **({"filter": "tar"} if hasattr(tarfile, "tar_filter") else {}))
+        tar.extractall(home, **({"filter": "tar"} if hasattr(tarfile, "tar_filter") else {}))  # noqa: S202
     ensure_database(the_world.own.admin_url(), "waka_before", "template0")
     url = the_world.own.admin_url("waka_before")
     with psycopg.connect(url) as conn:
