@@ -6,20 +6,17 @@ from collections.abc import Callable, Iterator
 from pathlib import Path
 
 import pytest
-from argon2 import PasswordHasher
 from hypothesis import HealthCheck, settings
 
-from tests import templates
+from tests import cheap, templates
 from tests.support import EMPTY, Server, World, free_port, world
 from waka.launch import opened
 from waka.work.deps import Deps
 from waka.work.people import signing_in
 
-# hundreds of tests make people: here, not in the servers that are started, a password's sum is a cheap one
-COSTLY = signing_in._hasher
-signing_in._hasher = PasswordHasher(time_cost=1, memory_cost=8, parallelism=1)
 LONG = os.environ.get("WAKA_TEST_LONG") == "1"
 
+cheap.make_people()
 templates.use(templates.place)
 
 settings.register_profile(

@@ -4,8 +4,6 @@ from __future__ import annotations
 
 import base64
 import fcntl
-import hashlib
-import hmac
 import http.client
 import json
 import os
@@ -24,7 +22,7 @@ from typing import Any
 import psycopg
 from psycopg.conninfo import conninfo_to_dict
 
-from tests import loaded
+from tests import cheap, loaded
 from waka import cluster
 from waka.cluster import Cluster
 from waka.demo.make import PASSWORD, make
@@ -151,7 +149,7 @@ def world(folder: Path, *, common: Path | None = None, quick_and_unsafe: bool = 
         try:
             cluster.ensure_database(own, EMPTY)
             if quick_and_unsafe:
-                _make_signing_in_cheap(own)
+                cheap.make_connections(own)
             migrate(own.url_of(EMPTY))
             leave_slips_empty(own.url_of(EMPTY))
             yield World(folder, own, common or folder)
@@ -159,23 +157,6 @@ def world(folder: Path, *, common: Path | None = None, quick_and_unsafe: bool = 
             cluster.stop(own, for_good=True)
             if Path(place) not in own.data.parents:
                 shutil.rmtree(own.data, ignore_errors=True)
-
-
-def _make_signing_in_cheap(own: Cluster) -> None:
-    """Keep the database's passwords so that proving to know one takes a single round, not 4,096.
-
-    Tests connect many thousand times, and the rounds are most of what a connection costs. The form is that of
-    RFC 5803, as PostgreSQL keeps it.
-    """
-    with psycopg.connect(own.admin_url(), autocommit=True) as conn:
-        for role, password in ((cluster.USER, own.password), (cluster.ADMIN, own.admin_password)):
-            salt = os.urandom(16)
-            salted = hashlib.pbkdf2_hmac("sha256", password.encode(), salt, 1)
-            stored = hashlib.sha256(hmac.digest(salted, b"Client Key", "sha256")).digest()
-            ours = hmac.digest(salted, b"Server Key", "sha256")
-            salt64, stored64, ours64 = (base64.b64encode(part).decode() for part in (salt, stored, ours))
-            kept = f"SCRAM-SHA-256$1:{salt64}${stored64}:{ours64}"
-            conn.execute(f"alter role {role} password '{kept}'")
 
 
 @dataclass

@@ -27,5 +27,16 @@ def accept(firm: Firm) -> dict[str, list[str]]:
     return {"who": [firm.legal]} if firm.legal else {}
 
 
+def of_firm(layout: str, kind: str, html: str, firm: Firm, **more: object) -> Made:
+    """Return a paper of a firm, whose sums are in pounds where nothing else is said."""
+    return html, Paper(
+        layout=layout,
+        kind=kind,
+        data=b"",
+        who=firm.name,
+        **{"currency": "GBP", "accept": accept(firm), **more},  # type: ignore[arg-type]
+    )
+
+
 def paper(layout: str, kind: str, html: str, who: str, when: date, **more: object) -> Made:
     return html, Paper(layout=layout, kind=kind, data=b"", who=who, when=when, **more)  # type: ignore[arg-type]

@@ -77,6 +77,7 @@ class Tabs:
         page.goto("/api/health")  # where the pages of another test can leave nothing behind any more
         page.evaluate("() => { localStorage.clear(); sessionStorage.clear() }")
         page.context.clear_cookies()
+        page.emulate_media(color_scheme="light")
 
 
 @pytest.fixture(scope="session")

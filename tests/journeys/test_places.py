@@ -167,6 +167,26 @@ def test_the_key_overview_keeps_to_the_page_s_policy(page: Page) -> None:
     expect(page.get_by_label("Password")).to_be_visible()
 
 
+def test_the_colours_follow_the_system_until_somebody_chooses_others(page: Page) -> None:
+    root = page.locator("html")
+    sign_in(page)
+    for scheme in ("dark", "light"):
+        page.emulate_media(color_scheme=scheme)  # type: ignore[arg-type]
+        expect(root).to_have_attribute("data-scheme", scheme)
+    page.get_by_role("button", name="TB: Tamsin Brook").click()
+    page.get_by_text("Turn light and dark").click()
+    expect(root).to_have_attribute("data-scheme", "dark")
+    for scheme in ("dark", "light"):
+        page.emulate_media(color_scheme=scheme)  # type: ignore[arg-type]
+        page.wait_for_timeout(200)
+        expect(root).to_have_attribute("data-scheme", "dark")
+    page.reload()
+    expect(root).to_have_attribute("data-scheme", "dark")
+    page.get_by_role("button", name="TB: Tamsin Brook").click()
+    page.get_by_text("Sign out").click()
+    expect(page.get_by_label("Password")).to_be_visible()
+
+
 def test_what_is_missing_is_marked_once_filing_was_asked_for(page: Page) -> None:
     sign_in(page)
     asked = page.get_by_role("link", name="tide tables.txt")

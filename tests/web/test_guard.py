@@ -173,6 +173,37 @@ def test_one_name_is_not_guessed_from_everywhere(deps: Deps, tamsin: int) -> Non
     )
 
 
+@pytest.mark.parametrize(
+    ("seen", "created", "comes_in", "is_written"),
+    [
+        ("30 seconds", "1 day", True, False),  # a look within the minute waits for no disk
+        ("2 minutes", "1 day", True, True),
+        ("11 hours 59 minutes", "13 days 23 hours", True, True),
+        ("12 hours 1 minute", "1 day", False, False),
+        ("2 minutes", "14 days 1 minute", False, False),
+    ],
+)
+def test_a_session_lasts_while_it_is_used_and_its_use_is_written_down_once_a_minute(
+    deps: Deps, tamsin: int, seen: str, created: str, comes_in: bool, is_written: bool
+) -> None:
+    token = signing_in.sign_in(deps, "tamsin", PASSWORD, "10.0.0.1").token
+    with deps.db.transaction() as conn:
+        conn.execute(
+            "update session set seen_at = now() - %s::interval, created_at = now() - %s::interval",
+            (seen, created),
+        )
+        then = conn.execute("select seen_at from session").fetchone()
+    if comes_in:
+        assert signing_in.who(deps, token).id == tamsin
+    else:
+        with pytest.raises(signing_in.NotSignedIn):
+            signing_in.who(deps, token)
+    with deps.db.transaction() as conn:
+        now = conn.execute("select seen_at from session").fetchone()
+    assert then is not None and now is not None
+    assert (now[0] > then[0]) is is_written
+
+
 def test_a_person_changes_the_password_and_ends_sessions(deps: Deps, tamsin: int) -> None:
     here = signing_in.sign_in(deps, "tamsin", PASSWORD, "10.0.0.1", None, "a browser")
     there = signing_in.sign_in(deps, "tamsin", PASSWORD, "10.0.0.2", None, "a phone")

@@ -5,7 +5,7 @@ from datetime import date
 
 import pytest
 
-from tests.conftest import COSTLY
+from tests.cheap import COSTLY
 from tests.work.drive import NOTE, SAIL, SmallDrive, hand_in
 from waka.errors import BadRequest, NotAllowed, NotFound, NotSignedIn, SlipIncomplete, WrongPassword
 from waka.records.desk import naming

@@ -180,8 +180,9 @@ def progress(
     """Say how far a list is, to its end where it is done; return what a person wants of it."""
     args: dict[str, object] = {
         "list": list_id, "at_hand": at_hand, "seconds": seconds, "done": done, "failed": failed, "bytes": bytes,
+        "is_done": is_done,
     }  # fmt: skip
-    found = value(conn, SQL["progress_to_its_end" if is_done else "progress"], args)
+    found = value(conn, SQL["progress"], args)
     return found if isinstance(found, str) else None
 
 

@@ -49,15 +49,11 @@ update change_list set state = 'checked', wish = null, trouble = null, summary =
 
 -- name: progress
 update change_list set at_hand = %(at_hand)s, seconds = seconds + %(seconds)s, steps_done = steps_done + %(done)s,
-    steps_failed = steps_failed + %(failed)s, bytes_done = bytes_done + %(bytes)s
-where id = %(list)s returning wish
-
--- name: progress_to_its_end
--- The same where nothing is left to do: the list is done.
-update change_list set at_hand = %(at_hand)s, seconds = seconds + %(seconds)s, steps_done = steps_done + %(done)s,
     steps_failed = steps_failed + %(failed)s, bytes_done = bytes_done + %(bytes)s,
-    state = 'done', wish = null, trouble = null, finished_at = now()
-where id = %(list)s returning null
+    state = case when %(is_done)s then 'done' else state end, wish = case when %(is_done)s then null else wish end,
+    trouble = case when %(is_done)s then null else trouble end,
+    finished_at = case when %(is_done)s then now() else finished_at end
+where id = %(list)s returning wish
 
 -- name: remove
 delete from change_list where id = %(list)s
