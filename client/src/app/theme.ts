@@ -1,5 +1,5 @@
 import { theme, type ThemeConfig } from 'antd'
-import { dark, light, type Scheme } from './tokens'
+import { dark, light, type Palette, type Scheme } from './tokens'
 
 export const SANS = "'IBM Plex Sans', sans-serif"
 export const MONO = "'IBM Plex Mono', monospace"
@@ -8,7 +8,7 @@ export const MONO = "'IBM Plex Mono', monospace"
 export function themeOf(scheme: Scheme): ThemeConfig {
   const p = scheme === 'dark' ? dark : light
   return {
-    algorithm: scheme === 'dark' ? theme.darkAlgorithm : theme.defaultAlgorithm,
+    algorithm: [scheme === 'dark' ? theme.darkAlgorithm : theme.defaultAlgorithm, (seed, made) => ({ ...(made ?? theme.defaultAlgorithm(seed)), ...asTheyAre(p) })],
     token: {
       fontFamily: SANS, fontFamilyCode: MONO, fontSize: 13, borderRadius: 3, controlHeight: 28, wireframe: false,
       colorPrimary: p.act, colorText: p.ink, colorTextSecondary: p.soft, colorTextDescription: p.soft, colorTextPlaceholder: p.soft,
@@ -24,4 +24,10 @@ export function themeOf(scheme: Scheme): ThemeConfig {
       Form: { itemMarginBottom: 14, verticalLabelPadding: '0 0 3px' },
     },
   }
+}
+
+/** What the library would dim in the dark until nobody can read it, links under the pointer most of all. */
+function asTheyAre(p: Palette) {
+  const act = { colorPrimary: p.act, colorPrimaryActive: p.act, colorPrimaryText: p.act, colorPrimaryTextActive: p.act, colorLink: p.act, colorLinkActive: p.act, colorLinkHover: p.ink }
+  return { ...act, colorError: p.bad, colorErrorActive: p.bad, colorErrorText: p.bad, colorErrorTextActive: p.bad, colorSuccess: p.well, colorWarning: p.wait }
 }
