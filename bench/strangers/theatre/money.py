@@ -82,7 +82,7 @@ def reminder(rng: random.Random) -> Made:
     sums = [Decimal(rng.randrange(2000, 90000)) / 100 for _ in range(rng.randrange(1, 4))]
     rows = "".join(f"<tr><td>{rng.randrange(10000, 99999)}<td>{way(when - timedelta(days=60 + 7 * at))}<td class=r>{plain(one)}" for at, one in enumerate(sums))  # fmt: skip
     own = f"ST{rng.randrange(100, 999)}"
-    return of_firm("reminder", "bill", sheet(
+    return of_firm("reminder", "other", sheet(
         f"<h2>{firm.name}</h2><p>{firm.street}, {firm.town}</p><p>{BLOCK}</p><table><tr><td>Date<td>{way(when)}<tr><td>Statement<td>{own}</table><h3>Statement of account</h3><p>Our books show that the following is overdue:</p><table border=1><tr><th>Invoice<th>Dated<th class=r>Open{rows}<tr><td colspan=2><b>Total outstanding</b><td class=r><b>{plain(sum(sums, Decimal(0)))}</b></table><p>If you have paid meanwhile, please take no notice of this letter.</p>",
         face=rng.choice(FACES)), firm, when=when, reference=own, amount=sum(sums, Decimal(0)))  # fmt: skip
 

@@ -5,11 +5,11 @@ from decimal import Decimal
 
 import pytest
 
-from tests.core.evidence.test_page import row
-from tests.core.evidence.test_slip import first
+from tests.core.evidence.test_page import page, row
+from tests.core.evidence.test_slip import OFFICE, first
 from tests.core.evidence.test_slip import read as read_picture
-from waka.core.fields.evidence.page import Word
-from waka.core.fields.evidence.slip import Read
+from waka.core.fields.evidence.page import Page, Word
+from waka.core.fields.evidence.slip import Clerk, Part, Read
 
 Rows = list[list[Word]]
 
@@ -41,6 +41,16 @@ FIRM = [
 ]
 PRICED = [line(300, ("Clay, 12 kg", 40), ("120.00", 480)), line(330, ("Net", 300), ("120.00", 480)), line(344, ("VAT", 300), ("24.00", 480)), line(358, ("Total", 300), ("144.00", 480))]  # fmt: skip
 INVOICE = [*FIRM, *us(120), line(200, ("Invoice", 40), height=16), *PRICED]
+ASKED = [
+    line(69, ("Harbour Chart Agency", 40)), line(82, ("8 Mole Street, Carrowby CB7 8PS", 40)), *us(102), line(160, ("3 March 2026", 40)), line(180, ("Our invoice HCA/118", 40)), line(200, ("Dear Ms Brook,", 40)), line(220, ("Charts of the outer banks", 40)),
+    line(240, ("For the use of two charts from 1 April 2026, at £42.50 a chart, we ask for a fee of £85.00, on", 40)), line(253, ("which no tax is charged. Kindly let us have this sum of £85.00 by 31 March 2026.", 40)), line(275, ("Yours sincerely,", 40)), line(295, ("Licensing", 40)),
+]  # fmt: skip
+STAY = [
+    line(52, ("The Capstan Hotel", 40), height=18), line(76, ("Market Place, Carrowby CB7 1MP", 40)), line(108, ("Guest", 40), ("Tamsin Brook, Tern Point Sail Training Trust", 120)), line(125, ("Folio", 40), ("20931", 120)), line(141, ("Arrival", 40), ("09/03/26", 120)), line(158, ("Departure", 40), ("11/03/26", 120)),
+    line(191, ("Date", 40), ("Service", 140), ("Charge", 300), ("Balance", 400)), line(207, ("09/03/26", 40), ("Room 7", 140), ("75.00", 300), ("75.00", 400)), line(224, ("10/03/26", 40), ("Room 7", 140), ("75.00", 300), ("150.00", 400)), line(240, ("11/03/26", 40), ("Breakfast", 140), ("14.00", 300), ("164.00", 400)),
+    line(257, ("11/03/26", 40), ("Card", 140), ("-164.00", 300), ("0.00", 400)), line(280, ("Total of stay £164.00 including VAT", 40)),
+]  # fmt: skip
+COVER = [line(193, ("Tern Point Sail Training Trust", 40)), line(206, ("Spring season: a report", 40), height=20), line(230, ("Alba Beck", 40)), line(244, ("16 October 2025", 40))]  # fmt: skip
 PROSE = "The work will take about four days, and the rear entrance cannot be used meanwhile."
 
 
@@ -121,10 +131,30 @@ PROSE = "The work will take about four days, and the rear entrance cannot be use
         ([*INVOICE, line(230, ("Invoiced on", 40), ("4 February 2026", 150)), line(244, ("Payment date", 40), ("4 March 2026", 150))], "when", date(2026, 2, 4)),
         # a reminder lists the day of an invoice
         ([*FIRM, *us(120), line(190, ("25 March 2026", 40)), line(210, ("Second reminder", 40), height=14), line(230, ("Dear Sirs,", 40)), line(250, ("Invoice", 40), ("Date", 140), ("Due", 260), ("Amount", 380)), line(264, ("4410", 40), ("14 January 2026", 140), ("13 February 2026", 260), ("£80.00", 380)), line(290, ("Yours faithfully", 40))], "when", date(2026, 3, 25)),
+        # a statement lists the day of an invoice, under whatever word its sums stand
+        ([*FIRM, *us(120), line(180, ("Date", 40), ("4.5.26", 120)), line(200, ("Statement of account", 40), height=14), line(230, ("Invoice", 40), ("Dated", 140), ("Open", 300)), line(246, ("7731", 40), ("2.3.26", 140), ("66.00", 300)), line(270, ("Total outstanding", 140), ("66.00", 300))], "when", date(2026, 5, 4)),
+        # a letter that asks for money under its own number is an invoice
+        *((ASKED, field, value) for field, value in (("amount", Decimal("85.00")), ("reference", "HCA/118"), ("due", date(2026, 3, 31)), ("when", date(2026, 3, 3)), ("who", "Harbour Chart Agency"))),
+        # who stayed somewhere, until when, for how much
+        *((STAY, field, value) for field, value in (("who", "The Capstan Hotel"), ("when", date(2026, 3, 11)), ("reference", "20931"), ("amount", Decimal("164.00")))),
+        ([line(14, ("CAFE ALDA", 40)), line(25, ("2 Mole Street, Carrowby CB7 4FL", 40)), line(50, ("Check 9243", 40), ("Table 20", 160)), line(62, ("29 Dec 2025 9:14", 40)), line(80, ("1", 40), ("Pot of tea", 60), ("3.10", 200)), line(94, ("Total", 40), ("£3.10", 200)), line(108, ("Contactless", 40), ("£3.10", 200))], "reference", "9243"),
+        # a title that begins with the word for its notes is of this meeting
+        ([line(52, ("Harbour Committee", 40), height=17), line(76, ("Notes of the meeting of 11 June 2026, Net Loft", 40)), line(96, ("Present: Alba Beck, Magnus Orr", 40)), line(150, ("The minutes of 14 May 2026 were agreed.", 40)), line(170, ("Next meeting 9 July 2026.", 40))], "when", date(2026, 6, 11)),
+        # a letterhead that is set large stands above our address, however high on the page
+        ([line(52, ("FATHOM INSURANCE", 40), height=21), *us(81), line(150, ("A grant for new masts", 40), height=13), line(171, ("Dear Trustees,", 40)), line(190, (PROSE, 40)), line(249, ("With kind regards", 40)), line(268, ("Imogen Vale", 40)), line(775, ("Fathom Mutual Insurance plc · Lantern House · Carrowby CB4 2LH · 01999 555 061", 40), height=7)], "who", "Fathom Mutual Insurance plc"),
+        # who wrote a report stands alone on its cover
+        (COVER, "who", "Alba Beck"),
     ],
 )  # fmt: skip
 def test_what_a_value_is_is_told_by_what_stands_around_it(rows: Rows, field: str, value: object) -> None:
     assert first(read(sorted(rows, key=lambda words: words[0].top)), field) == value
+
+
+def test_a_letter_that_asks_for_money_is_an_invoice_only_under_a_number_of_its_own() -> None:
+    assert read(ASKED).kind == "invoice"
+    reminder = [words for words in ASKED if words[0].text not in ("Our", "For", "which")]
+    reminder += [line(240, ("Our invoice HCA/118 of 3 January 2026 is still open. Kindly let us have £85.00 by 31 March.", 40))]  # fmt: skip
+    assert read(sorted(reminder, key=lambda words: words[0].top)).kind == "letter"
 
 
 MAIL = [
@@ -160,6 +190,14 @@ def test_a_mail_on_paper_is_a_letter_of_the_day_on_which_it_was_sent() -> None:
 )  # fmt: skip
 def test_who_writes_is_told_from_whom_it_is_for(rows: Rows, who: str) -> None:
     assert first(read(rows), "who") == who
+
+
+def test_who_wrote_a_report_stands_on_its_cover_whatever_the_report_is_called() -> None:
+    cover = [COVER[0], line(206, ("Condition of the rigging", 40), height=20), *COVER[2:]]
+    text = [line(60 + 40 * at, (f"{at + 1} Findings", 40)) for at in range(3)]
+    pages = [Page(nth, 595, 842, page(*rows).words, False) for nth, rows in ((1, cover), (2, text))]
+    told = Clerk(OFFICE).read([Part(pages)])
+    assert (told.kind, first(told, "who")) == ("report", "Alba Beck")
 
 
 def test_whom_we_write_to_stands_beneath_our_own_address() -> None:

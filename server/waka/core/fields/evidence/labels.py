@@ -82,7 +82,7 @@ SUMS: Mapping[str, str] = {
         balance to pay|balance payable|balance now|balance now due|to pay|please pay|please pay this amount|you owe|what you owe|now due|total amount|total amount due|total incl vat|
         total including vat|total inc vat|total with vat|total gbp|total paid|total charged|amount paid|amount charged|sum due|sum payable|payment due|
         total now due|total for this bill|total charges|total this bill|total of this bill is|the total of this bill is|comes to|total comes to|net pay|net payable|amount received|total credit|
-        credit total|total credited|amount credited|amount of credit|total refund|refund|we will collect|will be collected|total premium|premium|premium due|amount|sum|the sum of|
+        credit total|total credited|amount credited|amount of credit|total refund|refund|we will collect|will be collected|total premium|premium|premium due|amount|sum|the sum of|sum of|fee of|charge of|
         account balance|closing balance|balance outstanding|outstanding balance|outstanding|balance carried down|total outstanding|total balance|amount outstanding|balance|owing|gross|gross total|total gross|
         payment amount|amount of payment|total remitted|fee|subscription|total expenses|total claimed|total claim|
         gesamtbetrag|rechnungsbetrag|zu zahlen|zu zahlender betrag|endbetrag|summe brutto|gesamtsumme|gesamt|bruttobetrag|brutto|zahlbetrag|gesamt brutto|
@@ -108,7 +108,7 @@ SUMS: Mapping[str, str] = {
 
 #: Of numbers. “own” is the number of the paper itself; with what it is of, where it says that.
 NUMBERS: Mapping[str, str] = {
-    "own": """statement|delivery ticket|delivery ticket no|folio|folio no|folio number|inv no|inv nr|inv #|inv number|inv ref|inv|tax invoice|tax invoice no|tax invoice number|sales invoice|sales invoice no|sales invoice number|invoice num|invoice code|bill #|bill id|fee note|fee note no|fee note number|
+    "own": """check|check no|check number|check #|chk|chk no|statement|delivery ticket|delivery ticket no|folio|folio no|folio number|inv no|inv nr|inv #|inv number|inv ref|inv|tax invoice|tax invoice no|tax invoice number|sales invoice|sales invoice no|sales invoice number|invoice num|invoice code|bill #|bill id|fee note|fee note no|fee note number|
         note of fees|receipt ref|receipt reference|voucher no|voucher number|credit memo no|credit note ref|credit note reference|doc ref|doc number|document id|policy ref|policy reference|cert number|cert ref|permit no|permit number|permit|
         test certificate no|report id|quote id|quotation ref|quotation reference|quote reference|estimate no|estimate number|estimate ref|estimate|proposal no|offer no|delivery no|delivery number|delivery ref|consignment note|consignment note no|consignment no|
         dispatch no|despatch no|job sheet no|notice no|notice number|notice ref|transaction id|transaction ref|transaction number|payment id|confirmation no|confirmation number|debit note|debit note no|angebotsnummer|angebots-nr|angebot nr|lieferscheinnummer|

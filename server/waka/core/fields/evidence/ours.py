@@ -28,6 +28,8 @@ class Office:
 LEAST_JOINED = 9  #: letters of our name, by which it is known where a recogniser saw a space within a word
 #: of a page, from where on our own name is whom it was sent to; the same beneath a line of another
 BELOW_A_LETTERHEAD, BELOW_ANOTHER = 0.13, 0.1
+TITLE = 1.6  #: times the height of our name, from which on letters beneath it are of no address
+LARGER = 1.3  #: times the height of our name, that the letters of a letterhead have
 
 
 class Ours:
@@ -65,7 +67,11 @@ class Ours:
                     paper.place(cell) > 0.07
                     and (self.is_ours(cell.text) or plain(cell.text) in self._addresses)
                     and cell.height < 14
-                    and (at > 1 or paper.place(cell) > (BELOW_ANOTHER if at else BELOW_A_LETTERHEAD))
+                    and (
+                        at > 1
+                        or paper.place(cell) > (BELOW_ANOTHER if at else BELOW_A_LETTERHEAD)
+                        or (at == 1 and self._is_letterhead(lines[0], cell))
+                    )
                 ):
                     yield from self._column(paper, line, cell, 5)
                     below: Cell = cell
@@ -80,12 +86,18 @@ class Ours:
                         yield id(above)
                         below, above = above, paper.above(paper.line_of(above), above)
 
+    def _is_letterhead(self, line: Line, cell: Cell) -> bool:
+        """Whether a line is set larger than *cell* is, and is not ours."""
+        return not self.is_ours(line.text) and max(one.height for one in line.cells) > LARGER * cell.height
+
     def _column(self, paper: Paper, line: Line, cell: Cell, most: int) -> Iterator[int]:
         yield id(cell)
+        largest = TITLE * cell.height
         for _ in range(most):
             below = paper.below(line, cell)
             if (
                 below is None
+                or below[2].height > largest
                 or below[2].top - cell.bottom > 1.1 * cell.height
                 or min(abs(below[2].left - cell.left), abs(below[2].right - cell.right)) > 6
             ):

@@ -114,7 +114,7 @@ def own_dates(paper: Paper, found: Sequence[Dated], sort: str) -> list[Found[dat
             and one.is_in_table(paper, _begins_with_day)
         ):
             score = -2.0
-        if sort in _OF_OTHERS and one.named and one.named[0].where == "above" and _lists_sums(paper, one):
+        if sort in _OF_OTHERS and one.named and one.named[0].where == "above" and _lists_others(paper, one):
             score = -2.0
         alone = _is_alone(one) and not paper.goes_on(one.line, one.cell)
         if one.meaning is None:
@@ -141,11 +141,18 @@ def own_dates(paper: Paper, found: Sequence[Dated], sort: str) -> list[Found[dat
 _OF_OTHERS = frozenset({"letter", "reminder", "statement", "remittance"})
 
 
-def _lists_sums(paper: Paper, one: Dated) -> bool:
-    """Whether the head of a date's column stands beside one of sums."""
+def _lists_others(paper: Paper, one: Dated) -> bool:
+    """Whether the head of a date's column stands beside one of sums, or of invoices."""
     head = paper.above(one.line, one.cell)
     beside = paper.line_of(head).cells if head is not None else ()
-    return any(cell is not head and label("sums", cell.text, most=2) is not None for cell in beside)
+    return any(
+        cell is not head
+        and (label("sums", cell.text, most=2) is not None or _OF_INVOICES.match(plain(cell.text)) is not None)
+        for cell in beside
+    )
+
+
+_OF_INVOICES = re.compile(r"(?:your |our )?(?:invoice|rechnung|facture|factuur|faktura)\b")
 
 
 def _begins_with_day(text: str) -> bool:
@@ -188,11 +195,14 @@ def _by_label(one: Dated, sort: str, goes_on: bool) -> tuple[float, str]:
         score -= 4.0  # when it is to be paid
     if (sort, named.label.phrase, named.where) == ("letter", "sent", "left"):
         score += 11.0  # of a mail that was printed
+    if sort == "receipt" and named.label.phrase in _LEFT:
+        score = _OF_OWN["done"] + _WHERE[named.where] - 0.04 * named.label.distance
     before = one.cell.text[: one.spot.start]
     if (
         named.label.phrase in _MEETING
         and named.where == "before"
         and _THE.search(before[: named.label.start])
+        and not _NOTES_OF.match(plain(before[: named.label.start]))
     ):
         return -1.0, "in_text"  # the minutes of another meeting
     if score > 0 and _AT_A_PLACE.search(plain(before)):
@@ -208,9 +218,14 @@ def _by_label(one: Dated, sort: str, goes_on: bool) -> tuple[float, str]:
 
 #: minutes that a sentence speaks of are those of another meeting
 _THE = re.compile(r"\b[Tt]he\s*$")
+_NOTES_OF = re.compile(
+    r"^(?:draft )?(?:notes|minutes|record) of the\s*$"
+)  # but those of a title are this one's
 #: words for the day on which something was paid; on sorts of paper that ask for it, on which it is to be paid
 _OF_PAYMENT = frozenset({"payment date", "date of payment"})
 _ASKED = frozenset({"invoice", "bill", "credit"})
+#: when somebody left who had stayed somewhere: on the day on which the bill is made out
+_LEFT = frozenset({"departure", "departure date", "check out"})
 _MEETING = frozenset({"minutes of", "minutes of meeting", "meeting of", "minutes of the"})
 
 

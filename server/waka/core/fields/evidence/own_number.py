@@ -45,7 +45,7 @@ _WHERE = {"before": 0.0, "left": -0.1, "above": -0.5, "below": -0.6, "after": -0
 _CALLED: Mapping[str, tuple[str, ...]] = {
     "invoice": ("invoice", "rechnung", "re-nr", "re nr", "facture", "factuur", "nota", "faktur", "tax invoice"),
     "credit": ("credit", "gutschrift", "avoir", "korekt", "korygujaca"),
-    "receipt": ("receipt", "bill", "invoice", "rechnung", "facture", "factuur", "faktur", "quittung", "recu", "paragon", "trans", "ticket", "slip", "sale", "till", "txn"),
+    "receipt": ("receipt", "bill", "invoice", "rechnung", "facture", "factuur", "faktur", "quittung", "recu", "paragon", "trans", "ticket", "slip", "sale", "till", "txn", "check", "chk", "folio"),
     "bill": ("bill", "demand", "statement", "invoice", "rechnung", "facture", "factuur", "faktur"),
     "certificate": ("certificate", "cert", "policy", "licence", "license", "report"),
     "report": ("report", "assessment", "ra no", "certificate"),

@@ -55,6 +55,7 @@ _PERSONAL = frozenset({"coursework", "form", "payslip"})
 _OF_FIRMS = ("letterhead", "over_address", "small_print")
 
 
+MOST_ON_A_COVER = 6  #: lines
 _SENT = frozenset({"letter", "reminder", "order", "remittance"})  #: sorts that an office sends out
 
 
@@ -222,7 +223,8 @@ class Senders:
                 )
 
     def _writers(self, paper: Paper, title: Cell | None) -> Iterator[Found[str]]:
-        """Whose a piece of coursework is, where no label says it: by line, or a name alone beneath the title."""
+        """Who wrote a paper, where no label says it: by line, or a name alone beneath the title; on a cover that is one."""
+        is_cover = len(paper.first_page) <= MOST_ON_A_COVER < len(paper.lines)
         for at, line in enumerate(paper.first_page[:8]):
             for cell in line.cells:
                 for match in re.finditer(
@@ -230,7 +232,7 @@ class Senders:
                     cell.text,
                 ):
                     name = match[1]
-                    by = match[0] != name
+                    by = match[0] != name or (is_cover and at > 0)
                     if (by or cell is not title) and is_name(name, most=4) and not self.ours.is_ours(name):
                         is_body = 2.5 * bool(ORGANISATION.search(plain(name)))  # where they learn
                         yield found_at(cell, match.start(1), name, 3.5 + 2.0 * by - 0.3 * at - is_body, "by")

@@ -53,7 +53,7 @@ _BODY: tuple[tuple[str, str, float], ...] = (
     ("invoice", r"this is (?:my|our|an) invoice|for (?:work|services)|i would be glad (?:of|to have)|please make (?:cheques|payment)|\bcheque\b|pence only|account rendered|bank details|sort code|within \d+ days|payment (?:due|within)", 0.7),
     ("invoice", r"^(?:tax |sales |vat )?(?:invoice|rechnung|facture|factuur|faktura) (?:n[o°r]?\.? ?|# ?)?[a-z]{0,4}[/-]?\d[\w/-]*", 1.2),
     ("credit", r"credit(?:ed)? (?:note|to your account)|gutschrift|we have credited", 1.5),
-    ("receipt", r"\breceipt\b|ticket type|date of travel|day return|fee paid|pay and display|pump \d|\blit(?:re|er)s?\b|covers \d|receipt (?:no|number|from|ref)\b|amount paid|date paid|\bchange\b(?: due)?|\bcash\b|card(?:holder)?\b.*\*{2,}|\*{4} ?\d{4}|thank you for (?:shopping|your (?:custom|purchase|payment))|received with thanks|payment received|paid (?:by|with|on)|visa|mastercard|contactless|auth(?:orisation)? code|please keep this receipt|total (?:paid|charged)|this is your receipt|payment has (?:gone through|arrived|been)|items?:? \d+|vat receipt|till\b|served by|cashier", 1.3),
+    ("receipt", r"\breceipt\b|ticket type|date of travel|day return|fee paid|pay and display|pump \d|\blit(?:re|er)s?\b|covers \d|\bfolio\b|total (?:of|for) (?:the |your )?stay|\broom \d+\b|receipt (?:no|number|from|ref)\b|amount paid|date paid|\bchange\b(?: due)?|\bcash\b|card(?:holder)?\b.*\*{2,}|\*{4} ?\d{4}|thank you for (?:shopping|your (?:custom|purchase|payment))|received with thanks|payment received|paid (?:by|with|on)|visa|mastercard|contactless|auth(?:orisation)? code|please keep this receipt|total (?:paid|charged)|this is your receipt|payment has (?:gone through|arrived|been)|items?:? \d+|vat receipt|till\b|served by|cashier", 1.3),
     ("bill", r"meter reading|\bkwh\b|standing charge|tariff|direct debit|billing period|bill (?:no|number|date|period|\d)|billing date|your latest bill|balance at last bill|charges this (?:month|quarter|period)|now due|cubic metres|line rental|broadband|your (?:next|last|previous) bill|supply address|rateable value|annual subscription|membership (?:no|number|fee)|amount of your last bill|your plan|subscription due|renewal reference|subscription (?:ran out|expires|renewal)|subscription|(?:fresh|waste) ?water|sewerage|(?:bank )?giro credit|what you (?:owe|owed|paid)|you owe|amount to pay|your (?:bill|usage)|council tax|payment slip|electricite|abonnement|consommation|stromrechnung|zahlerstand|verbrauch|meterstand|verbruik|zuzycie|abonament|electricity used", 1.6),
     ("quote", r"quot(?:e|ation) (?:no|number|date|ref)|valid (?:for|until)|we are pleased to quote|this (?:quote|quotation|estimate|offer)|not an? (?:tax )?invoice|angebot", 1.2),
     ("proforma", r"pro[- ]?forma", 3.0),
@@ -139,6 +139,13 @@ _PAY = re.compile(
     r"\bcheque\b|\bfee note\b|\bsettlement (?:by|within|of)\b|\bno vat\b|pounds and|account no|pence only|please pay|bank transfer"
 )
 _CONTACT = re.compile(r"@|\bwww\.|\btel\b|\bphone\b|\baccount of\b")
+#: a number in a line of its own: one of an invoice that a sentence speaks of is that of another paper
+_OWN_NUMBER = re.compile(
+    r"^(?:our|my) (?:invoice|account|bill|fee note)(?: (?:no|number|ref)\.?)?:? ?\S*\d\S*$", re.MULTILINE
+)
+_ASKS = re.compile(
+    r"\b(?:ask (?:you )?for|let (?:us|me) have|(?:please|kindly) (?:pay|remit|send)|(?:i|we) charge|(?:my|our) (?:charge|fee) (?:for|of|is))\b[^.]{0,100}?[£€$]\s?\d"
+)
 HEAD = 600  #: characters of a paper at whose head an address stands
 _GREETING = re.compile(r"^dear\b", re.MULTILINE)
 _WRITER = re.compile(r"(?:by )?[A-ZÀ-Ž][\w'’-]+(?: [A-ZÀ-Ž][\w'’-]*){1,3}\b")
@@ -156,6 +163,8 @@ def _by_shape(paper: Paper, body: str, entitled: float, adds_up: bool) -> Iterat
         and any(is_a_sum(cell.text) for line in first for cell in line.cells)
     ):
         yield "invoice", 4.5  # a bill as a letter, its sum in a line of its own
+    elif _GREETING.search(body) and _OWN_NUMBER.search(body) and _ASKS.search(body):
+        yield "invoice", 5.5  # the same, its sum in a sentence
     if _CONTACT.search(body[:HEAD]):
         return  # who writes an essay gives no address
     if entitled < 2.0 and words > 35 and prose > 0.6 * words and any(_WRITER.match(text) for text in top):

@@ -8,8 +8,8 @@ from dataclasses import replace
 from decimal import Decimal
 from statistics import median
 
-from .context import Found, Named, Paper, Placed, merged
-from .labels import label
+from .context import Found, Named, Paper, Placed, Where, merged
+from .labels import Label, label
 from .letters import plain
 from .page import Line
 from .sums import Sum, currency_of, sums
@@ -34,6 +34,9 @@ _WEAK = frozenset(
         "gross",
         "balance",
         "fee",
+        "fee of",
+        "charge of",
+        "sum of",
         "total charges",
         "total credit",
         "gesamt",
@@ -71,7 +74,7 @@ def _is_called_total(line: Line, at: int) -> bool:
 
 def _named(paper: Paper, line: Line, at: int, start: int) -> list[Named]:
     """As ``Paper.named``; a sum's label may stand further left, with a rate or a currency between them."""
-    named = paper.named("sums", line, at, start)
+    named = paper.named("sums", line, at, start) or _total_of(line, at, start)
     if not any(one.where != "above" for one in named):
         for other in reversed(range(max(0, at - 3), at)):
             cell = line.cells[other]
@@ -86,6 +89,18 @@ def _named(paper: Paper, line: Line, at: int, start: int) -> list[Named]:
                 if any(c.isalpha() for c in cell.text):
                     break
     return named
+
+
+_TOTAL_OF = re.compile(r"^(?:total|amount|sum) (?:of|for) (?:[a-z]+ ){1,4}$")
+
+
+def _total_of(line: Line, at: int, start: int) -> list[Named]:
+    """Return what “Total of your stay” says, whatever it is the total of: before a sum, or in the cell on its left."""
+    before = plain(line.cells[at].text[:start])
+    where: Where = "before" if before.strip(" £€$:") else "left"
+    text = before if where == "before" else plain(line.cells[at - 1].text) if at else ""
+    text = text.strip(" £€$:.") + " "
+    return [Named(Label("total", text.strip(), 1), where, text)] if _TOTAL_OF.match(text) else []
 
 
 def totals(paper: Paper, found: Sequence[Priced]) -> list[Found[Decimal]]:
