@@ -8,9 +8,8 @@ from pydantic import Field
 from waka.core.ids import FolderId
 from waka.web import schemas as s
 from waka.web.changes import schemas as sl
-from waka.web.changes.routes import REFUSED, told
+from waka.web.changes.routes import REFUSED, shown
 from waka.web.door import blueprint, deps, person, reply
-from waka.work.changes import lists
 from waka.work.changes.ways import folder_sets
 
 bp = blueprint("folder_sets", __name__)
@@ -59,4 +58,4 @@ def look(body: FolderSetAsked) -> Response:
 def propose(body: FolderSetAsked) -> Response:
     """Propose the list that makes them; those that are there are left alone."""
     list_id = folder_sets.propose(deps(), person().id, folder_sets.Asked(**body.model_dump()))
-    return told(lists.one(deps(), person().id, list_id), 201)
+    return shown(list_id, 201)

@@ -6,9 +6,8 @@ from flask import Response
 
 from waka.web import schemas as s
 from waka.web.changes import schemas as sl
-from waka.web.changes.routes import REFUSED, told
+from waka.web.changes.routes import REFUSED, shown
 from waka.web.door import blueprint, deps, person, reply
-from waka.work.changes import lists
 from waka.work.changes.ways import grouping
 
 bp = blueprint("grouping", __name__)
@@ -33,4 +32,4 @@ def look(body: sl.GroupingAsked) -> Response:
 def propose(body: sl.GroupingAsked) -> Response:
     """Propose the list that moves what was chosen into folders composed from fields."""
     list_id = grouping.propose(deps(), person().id, grouping.Grouping(**body.model_dump()))
-    return told(lists.one(deps(), person().id, list_id), 201)
+    return shown(list_id, 201)

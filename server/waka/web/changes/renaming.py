@@ -7,9 +7,8 @@ from flask import Response
 from waka.web import schemas as s
 from waka.web.changes import renaming_schemas as sr
 from waka.web.changes import schemas as sl
-from waka.web.changes.routes import REFUSED, told
+from waka.web.changes.routes import REFUSED, shown
 from waka.web.door import blueprint, deps, person, reply
-from waka.work.changes import lists
 from waka.work.changes.ways import renaming
 
 bp = blueprint("renaming", __name__)
@@ -39,7 +38,7 @@ def look(body: sr.RenamingAsked) -> Response:
 def propose(body: sr.RenamingAsked) -> Response:
     """Propose the list that renames them."""
     list_id = renaming.propose(deps(), person().id, _renaming(body))
-    return told(lists.one(deps(), person().id, list_id), 201)
+    return shown(list_id, 201)
 
 
 def _renaming(body: sr.RenamingAsked) -> renaming.Renaming:

@@ -7,6 +7,7 @@ from collections.abc import Sequence
 from flask import Response, request
 
 from waka.core.changes.findings import Said
+from waka.core.ids import ListId
 from waka.records.changes.lists import ChangeList
 from waka.records.changes.steps import Filter
 from waka.web import schemas as s
@@ -31,6 +32,11 @@ def _said(told: Said | None) -> s.Said | None:
 
 def told(found: ChangeList, status: int = 200) -> Response:
     return reply(_lists([found])[0], status)
+
+
+def shown(list_id: ListId, status: int = 200) -> Response:
+    """Answer with a list as it is now."""
+    return reply(_list(*lists.one_shared(deps(), person().id, list_id)), status)
 
 
 def _lists(found: Sequence[ChangeList]) -> list[sl.ChangeList]:
@@ -78,7 +84,7 @@ def propose(body: sl.Choice) -> Response:
     list_id = chosen.propose_chosen(deps(), person().id, choice)
     if body.carried:
         carrying.put_down(deps(), person().id)
-    return told(lists.one(deps(), person().id, list_id), 201)
+    return shown(list_id, 201)
 
 
 @bp.get("/bin/old", responses={200: sl.OldInBin, **REFUSED})
@@ -91,7 +97,7 @@ def old_in_bin(query: sl.AgeQuery) -> Response:
 def empty_bin(body: sl.Emptying) -> Response:
     """Make the list that destroys it for good. It is looked at and run like any other, and cannot be undone."""
     list_id = emptying.empty(deps(), person().id, body.days, body.count)
-    return told(lists.one(deps(), person().id, list_id), 201)
+    return shown(list_id, 201)
 
 
 @bp.post(
@@ -108,7 +114,7 @@ def propose_sheet(query: sl.SheetQuery) -> Response:
     """Propose a list of a spreadsheet's rows: the body is CSV or XLSX, with the columns from and to."""
     rows = sheet.read(deps(), request.stream.read(MOST_BYTES + 1))
     list_id = sheet.propose_sheet(deps(), person().id, rows, query.name)
-    return told(lists.one(deps(), person().id, list_id), 201)
+    return shown(list_id, 201)
 
 
 @bp.post("/lists/mapping/look", responses={200: sl.Mapped, **REFUSED})
@@ -129,13 +135,13 @@ def look_at_mapping(body: sl.MappingAsked) -> Response:
 def propose_mapping(body: sl.MappingAsked) -> Response:
     """Propose a list that restructures a tree by two path patterns."""
     list_id = mapping.propose_mapping(deps(), person().id, body.source, body.target)
-    return told(lists.one(deps(), person().id, list_id), 201)
+    return shown(list_id, 201)
 
 
 @bp.get("/lists/<int:list_id>", responses={200: sl.ChangeList, **REFUSED})
 def one(path: s.ListPath) -> Response:
     """A list: what it comes to, and how far it is."""
-    return told(lists.one(deps(), person().id, path.list_id))
+    return shown(path.list_id)
 
 
 @bp.delete("/lists/<int:list_id>", responses={204: None, **REFUSED})
@@ -210,7 +216,7 @@ def leave_failed(path: s.ListPath) -> Response:
 def undo(path: s.ListPath, body: sl.UndoSome) -> Response:
     """Propose a list that puts back what this one did."""
     undo_id = undoing.propose_undo(deps(), person().id, path.list_id, body.positions, body.seen)
-    return told(lists.one(deps(), person().id, undo_id), 201)
+    return shown(undo_id, 201)
 
 
 @bp.get("/lists/<int:list_id>/proof", responses={200: sl.Proof, **REFUSED})

@@ -7,12 +7,11 @@ from flask import Response
 from waka.core.rules.charter import Charter, Kinds
 from waka.web import schemas as s
 from waka.web.changes import schemas as sl
-from waka.web.changes.routes import told
+from waka.web.changes.routes import shown
 from waka.web.door import blueprint, deps, person, reply
 from waka.web.rules import charter_schemas as sc
 from waka.web.rules import schemas as sr
 from waka.web.rules.routes import REFUSED
-from waka.work.changes import lists
 from waka.work.rules import charters, conformance, patterns
 
 bp = blueprint("charters", __name__)
@@ -66,4 +65,4 @@ def mend(body: sc.NamesMended) -> Response:
     """Propose the list that gives names that do not conform what they could be called."""
     by = patterns.Wish(**body.by.model_dump()) if body.by is not None else None
     list_id = conformance.propose(deps(), person().id, body.folder, body.which, by)
-    return told(lists.one(deps(), person().id, list_id), 201)
+    return shown(list_id, 201)

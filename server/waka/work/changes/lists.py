@@ -50,6 +50,13 @@ def one(deps: Deps, person: PersonId, list_id: ListId) -> ChangeList:
         return named.seen_by(conn, person, list_id)
 
 
+def one_shared(deps: Deps, person: PersonId, list_id: ListId) -> tuple[ChangeList, named.Shared]:
+    """Return a list that this person may look at, with whose it is and who is named in it. Raises ``NotFound``."""
+    with deps.db.transaction() as conn:
+        found = named.seen_by(conn, person, list_id)
+        return found, named.shared(conn, person, [found])[0]
+
+
 def shared(
     deps: Deps, person: PersonId, found: Sequence[ChangeList]
 ) -> list[tuple[ChangeList, named.Shared]]:
