@@ -1,4 +1,4 @@
-import { describe, expect, it } from 'vitest'
+import { describe, expect, it, vi } from 'vitest'
 import { beginning, clock, day, moment, money, number, plural, size, tellAs } from './format'
 import { nameOf } from './keys'
 import { withMarks } from './SegmentedName'
@@ -22,6 +22,22 @@ describe('what is shown', () => {
     expect([clock('2026-11-20T20:05:00Z'), moment('2026-11-20T20:05:00Z', new Date('2026-11-22T00:00:00Z')), money('1284.00')]).toEqual(['05:05', '21 Nov', '€1,284.00'])
     tellAs({ currency: 'GBP', time_zone: '' })
   })
+  it('makes a format once, not once a row', () => {
+    let made = 0
+    class Clock extends Intl.DateTimeFormat {
+      constructor(locale?: string, options?: Intl.DateTimeFormatOptions) {
+        super(locale, options)
+        made += 1
+      }
+    }
+    vi.stubGlobal('Intl', Object.create(Intl, { DateTimeFormat: { value: Clock } }))
+    tellAs({ currency: 'PLN', time_zone: 'Europe/Warsaw' })
+    for (let row = 0; row < 40; row += 1) expect(clock('2026-11-20T20:05:00Z')).toBe('21:05')
+    expect(made).toBe(1)
+    tellAs({ currency: 'GBP', time_zone: '' })
+    vi.unstubAllGlobals()
+  })
+
   it('shows money', () => expect([money('1284.00'), money(null)]).toEqual(['£1,284.00', '–']))
 
   it('shows a moment as short as it can be', () => {
