@@ -88,6 +88,24 @@ def test_a_wrong_extension_is_mended_by_key_and_a_new_party_gets_its_short_form(
     assert (demo_server.settings.drive / "Letters/2026-01-02_gull_lamp-prices.docx").is_file()
 
 
+def test_a_window_that_was_left_with_its_arrival_does_not_come_back_with_it(page: Page) -> None:
+    sign_in(page)
+    asked, dialog = page.get_by_role("link", name="tide tables.txt"), page.get_by_role("dialog")
+    for key in ("Alt+q", "?"):
+        asked.click()
+        expect(page.get_by_role("combobox", name="Kind")).to_be_focused()
+        page.keyboard.press("Escape")
+        page.keyboard.press(key)
+        expect(dialog).to_be_visible()
+        page.go_back()
+        expect(dialog).to_be_hidden()
+        asked.click()
+        expect(asked).to_have_attribute("aria-current", "true")
+        page.wait_for_timeout(200)
+        expect(dialog).to_be_hidden()
+        page.go_back()
+
+
 def test_a_taken_name_offers_the_way_on(page: Page, demo_server: Server) -> None:
     sign_in(page)
     fill_slip(page, "scan_00421", ("inv", "bce", "28 10 26", "shed electricity", "2610", ""), "bills 2026")

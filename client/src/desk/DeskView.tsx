@@ -12,6 +12,7 @@ import { useKeys } from '../shared/keys'
 import { NO_MARKS, PageView, type Mark } from '../shared/PageView'
 import { ProblemNote } from '../shared/ProblemNote'
 import { isStillAt, isStillIn, whereAsked } from '../shared/redirect'
+import { useOfPlace } from '../shared/useOfPlace'
 import { DiscardDialog, DiscardedDrawer } from './Discarding'
 import { FilingSlip, type FiledNow, type Lead } from './FilingSlip'
 import { following, grouped, slipOf } from './model'
@@ -34,10 +35,8 @@ export function DeskView() {
   const desk = useQuery(deskQuery)
   const house = useQuery(houseQuery)
   const [last, setLast] = useState<FiledNow | null>(null)
-  const [keysShown, setKeysShown] = useState(false)
   const [over, setOver] = useState(false)
   const [marks, setMarks] = useState<Mark[]>(NO_MARKS)
-  const [opened, setOpened] = useState<{ what: 'discard' | 'pages' | 'together' | 'ask'; of: Arrival } | null>(null)
   const [discardedShown, setDiscardedShown] = useState(false)
   const [discarded, setDiscarded] = useState<{ listId: number; name: string } | null>(null)
   const filings = useFilings((filed) => {
@@ -52,10 +51,11 @@ export function DeskView() {
   const first = grouped(waiting)[0]?.arrivals[0]?.number ?? null
   const current = waiting.find((arrival) => arrival.number === asked) ?? null
   // a window is that of one arrival, and is gone with it: by the browser's Back, or filed by somebody else
-  const discarding = opened?.what === 'discard' && opened.of.number === current?.number ? opened.of : null
-  const paging = opened?.what === 'pages' && opened.of.number === current?.number ? opened.of : null
-  const together = opened?.what === 'together' && opened.of.number === current?.number ? opened.of : null
-  const asking = opened?.what === 'ask' && opened.of.number === current?.number ? opened.of : null
+  const place = String(current?.number ?? '')
+  const [opened, setOpened] = useOfPlace<{ what: 'discard' | 'pages' | 'together' | 'ask'; of: Arrival }>(place)
+  const [keysShown, setKeysShown] = useOfPlace<boolean>(place)
+  const windowOf = (what: string) => (opened?.what === what ? opened.of : null)
+  const [discarding, paging, together, asking] = [windowOf('discard'), windowOf('pages'), windowOf('together'), windowOf('ask')]
   const document = useQuery({ ...documentQuery(current?.number ?? 0), enabled: current !== null })
   const uploads = useUploads(() => void queries.invalidateQueries({ queryKey: ['desk'] }))
 
@@ -290,7 +290,7 @@ export function DeskView() {
           }}
         />
       )}
-      <KeyOverview place="Desk" hints={[...HINTS, ...MORE]} open={keysShown} onClose={() => setKeysShown(false)} />
+      <KeyOverview place="Desk" hints={[...HINTS, ...MORE]} open={keysShown === true} onClose={() => setKeysShown(null)} />
     </>
   )
 }
