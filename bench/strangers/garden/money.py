@@ -152,14 +152,14 @@ def offer(rng: random.Random) -> Made:
 def account(rng: random.Random) -> Made:
     """A month's statement, with a running balance."""
     firm, when, way = rng.choice(FIRMS), a_day(rng), a_way(rng)
-    balance, rows = Decimal(0), ""
+    balance, rows, own = Decimal(0), "", f"ASH{rng.randrange(10, 99)}"
     for at in range(rng.randrange(2, 6)):
         each = Decimal(rng.randrange(1500, 30000)) / 100
         balance += each
         rows += f"<tr><td>{way(when - timedelta(days=30 - 5 * at))}<td>Inv {rng.randrange(2000, 9999)}<td class=r>{plain(each)}<td class=r>{plain(balance)}"  # fmt: skip
     return of_firm("account", "other", sheet(
-        f"<table width=100%><tr><td><b>{firm.name}</b><br>{firm.street}<br>{firm.town}<td class=r><h2>Statement</h2>Account ASH{rng.randrange(10, 99)}<br>As at {way(when)}</table><p>{BLOCK}</p><table width=100%><tr><th>Date<th>Details<th class=r>Charged<th class=r>Balance{rows}</table><p class=r><b>You owe us {pounds(balance)}</b></p>",
-        face=rng.choice(FACES)), firm, when=when, amount=balance)  # fmt: skip
+        f"<table width=100%><tr><td><b>{firm.name}</b><br>{firm.street}<br>{firm.town}<td class=r><h2>Statement</h2>Account {own}<br>As at {way(when)}</table><p>{BLOCK}</p><table width=100%><tr><th>Date<th>Details<th class=r>Charged<th class=r>Balance{rows}</table><p class=r><b>You owe us {pounds(balance)}</b></p>",
+        face=rng.choice(FACES)), firm, when=when, reference=own, amount=balance)  # fmt: skip
 
 
 def cover(rng: random.Random) -> Made:

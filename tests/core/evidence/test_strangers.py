@@ -50,6 +50,18 @@ STAY = [
     line(191, ("Date", 40), ("Service", 140), ("Charge", 300), ("Balance", 400)), line(207, ("09/03/26", 40), ("Room 7", 140), ("75.00", 300), ("75.00", 400)), line(224, ("10/03/26", 40), ("Room 7", 140), ("75.00", 300), ("150.00", 400)), line(240, ("11/03/26", 40), ("Breakfast", 140), ("14.00", 300), ("164.00", 400)),
     line(257, ("11/03/26", 40), ("Card", 140), ("-164.00", 300), ("0.00", 400)), line(280, ("Total of stay £164.00 including VAT", 40)),
 ]  # fmt: skip
+REVERSED = [
+    line(54, ("Bexley Moor Ceramics", 40), ("25218 invoice no", 420), height=12), line(68, ("21 July 2025 invoice date", 400)), line(82, ("4 August 2025 due date", 404)), line(96, ("P825 your order", 428)), *us(113), line(188, ("Qty", 40), ("Item", 100), ("Amount", 480)), line(204, ("3", 40), ("Glass, pane", 100), ("120.00", 480)),
+    line(269, ("120.00 net", 460)), line(288, ("24.00 VAT", 464)), line(308, ("£144.00 total due", 430)),
+]  # fmt: skip
+RENEWAL = [
+    line(52, ("The Seafarers' Training Board", 40), height=16), line(76, ("9 Spar Square, Carrowby CB1 9SS", 40)), *us(96), line(170, ("Your membership is due for renewal", 40), height=13), line(191, ("Renewal number", 40), ("SUB7386", 260)), line(207, ("Date of notice", 40), ("15 August 2026", 260)), line(224, ("Membership runs out on", 40), ("12 September 2026", 260)),
+    line(240, ("Subscription for the coming year", 40), ("£115.00", 260)), line(255, ("Dear member, please renew by 12 September 2026 so that your journal comes without a gap.", 40)), line(269, ("Cheques are payable to The Seafarers' Training Board.", 40)),
+]  # fmt: skip
+SAFE = [
+    line(54, ("BOILER SAFETY RECORD", 40)), line(71, ("Engineer's firm", 40), ("Carrowby Boiler Services, Flue House, Carrowby CB1 3MR", 160)), line(88, ("For", 40), ("Tern Point Sail Training Trust", 160)), line(105, ("Appliance", 40), ("Galley boiler", 160)), line(123, ("Safe to use", 40), ("Yes", 160)), line(140, ("Checked on", 40), ("2 Dec 2024", 160)),
+    line(157, ("To be checked again before", 40), ("2 Dec 2025", 200)), line(190, ("This record certifies that the appliance above has been checked.", 40)),
+]  # fmt: skip
 COVER = [line(193, ("Tern Point Sail Training Trust", 40)), line(206, ("Spring season: a report", 40), height=20), line(230, ("Alba Beck", 40)), line(244, ("16 October 2025", 40))]  # fmt: skip
 PROSE = "The work will take about four days, and the rear entrance cannot be used meanwhile."
 
@@ -144,6 +156,23 @@ PROSE = "The work will take about four days, and the rear entrance cannot be use
         ([line(52, ("FATHOM INSURANCE", 40), height=21), *us(81), line(150, ("A grant for new masts", 40), height=13), line(171, ("Dear Trustees,", 40)), line(190, (PROSE, 40)), line(249, ("With kind regards", 40)), line(268, ("Imogen Vale", 40)), line(775, ("Fathom Mutual Insurance plc · Lantern House · Carrowby CB4 2LH · 01999 555 061", 40), height=7)], "who", "Fathom Mutual Insurance plc"),
         # who wrote a report stands alone on its cover
         (COVER, "who", "Alba Beck"),
+        # what a value is stands behind it, in small letters
+        *((REVERSED, field, value) for field, value in (("reference", "25218"), ("when", date(2025, 7, 21)), ("due", date(2025, 8, 4)), ("amount", Decimal("144.00")))),
+        # a page of a book of receipts
+        ([line(48, ("RECEIPT", 40), ("No. 837", 300)), line(63, ("Date 26 January 2026", 40)), line(83, ("Received with thanks from Tern Point Sail Training Trust", 40)), line(122, ("for rope", 40)), line(142, ("£ 49.00", 40), height=14), line(166, ("Cash / card / cheque", 40), ("Signed p.p.", 250)), line(185, ("Hale & Daughter, The Rope Walk, Kiln Hill, Carrowby CB7 8KH", 40), height=8)], "who", "Hale & Daughter"),
+        # what is renewed is paid for, by when it is renewed
+        *((RENEWAL, field, value) for field, value in (("reference", "SUB7386"), ("amount", Decimal("115.00")), ("due", date(2026, 9, 12)), ("when", date(2026, 8, 15)))),
+        # the lines of a statement are other papers
+        ([*FIRM, *us(120), line(100, ("Statement", 300), height=14), line(112, ("As at 27 July 2025", 300)), line(180, ("Date", 40), ("Details", 150), ("Charged", 300), ("Balance", 400)), *[line(196 + 14 * at, (f"{2 + at} July 2025", 40), (f"Inv {6519 + at}", 150), ("50.00", 300), (f"{50 * (at + 1)}.00", 400)) for at in range(3)], line(260, ("You owe us £150.00", 40))], "reference", None),
+        # until when a statement says that something is insured
+        ([line(52, ("Fathom Insurance", 40), height=18), line(80, ("Statement of insurance", 40), height=13), line(100, ("Policy", 40), ("12/SAIL/4401", 200)), line(114, ("This statement was drawn up on", 40), ("2 May 2026", 260)), line(128, ("Cover starts", 40), ("14 May 2026", 260)), line(142, ("Cover ends", 40), ("13 May 2027", 260)), line(156, ("Public liability", 40), ("£5,000,000", 260))], "expires", date(2027, 5, 13)),
+        # who writes from home signs, and a village is nobody
+        ([line(69, ("47 Damson Row", 420)), line(82, ("Little Orme", 420)), line(96, ("LO7 2DR", 420)), line(115, ("29 Mar 25", 420)), line(135, ("Dear friends,", 40)), *[line(154 + 14 * at, (PROSE, 40)) for at in range(3)], line(253, ("With all good wishes,", 40)), line(283, ("Nina Roke", 40))], "who", "Nina Roke"),
+        # a record that something is safe, and until when
+        *((SAFE, field, value) for field, value in (("who", "Carrowby Boiler Services"), ("when", date(2024, 12, 2)), ("expires", date(2025, 12, 2)))),
+        ([line(52, ("Log of a week, week 24", 40), height=18), line(76, ("Apprentice: Mirela Stan", 40), ("Tutor: A. Beck", 200), ("Handed in: 24 April 2025", 330)), *[line(96 + 14 * at, (PROSE, 40)) for at in range(4)], line(228, ("What I learned: to splice.", 40))], "who", "Mirela Stan"),
+        # a sum whose label says by when
+        ([line(54, ("Northmoor Gas", 40), height=20), *us(90), line(159, ("Bill number 839-97", 40)), line(173, ("Bill date 31 August 2026", 40)), line(228, ("Balance on your last bill", 40), ("£409.82", 300)), line(244, ("Payments we have had", 40), ("-£409.82", 300)), line(281, ("What you have used", 40), ("£116.47", 300)), line(318, ("Please pay by 18 September 2026", 40), ("£116.47", 300))], "amount", Decimal("116.47")),
     ],
 )  # fmt: skip
 def test_what_a_value_is_is_told_by_what_stands_around_it(rows: Rows, field: str, value: object) -> None:

@@ -58,8 +58,8 @@ class Paper:
             for at, cell in enumerate(line.cells):
                 yield line, at, cell
 
-    def named(self, table: str, line: Line, at: int, start: int) -> list[Named]:
-        """Return what the labels say of a value that begins at character *start* of a cell, the nearest first."""
+    def named(self, table: str, line: Line, at: int, start: int, end: int | None = None) -> list[Named]:
+        """Return what the labels say of a value at the characters *start* to *end* of a cell, the nearest first."""
         cell = line.cells[at]
         found = []
         before = cell.text[:start]
@@ -78,6 +78,8 @@ class Paper:
             if above is not None and len(above.words) > MOST_OF_A_LABEL:
                 above = None  # a line of running text that goes on here
             if not found and (told := self._after(table, line, at, start)) is not None:
+                found.append(Named(told, "after"))
+            if not found and end is not None and (told := _behind(table, cell.text[end:])) is not None:
                 found.append(Named(told, "after"))
             if above is not None and (told := label(table, above.text, most=14)) is not None:
                 found.append(Named(told, "above", above.text))
@@ -167,6 +169,13 @@ class Paper:
     def place(self, cell: Cell) -> float:
         """Return how far down its page a cell stands, from 0 to 1."""
         return cell.top / max(1.0, cell.page.height)
+
+
+def _behind(table: str, rest: str) -> Label | None:
+    """Return what the rest of a cell says of the value that it begins with, as in “25218 invoice no”."""
+    rest = rest.strip(" .:()–-")
+    told = label(table, rest, most=0) if rest[:1].isalpha() else None
+    return told if told is not None and told.start == 0 else None
 
 
 def _reach(line: Line, other: Line) -> float:

@@ -18,13 +18,13 @@ LEGAL_AT_END = re.compile(
 )
 SELLER = re.compile(
     r"^(?:signed for|for and on behalf of|seller|from|supplier|vendor|issued by|issuer|issuing authority|sold by|supplied by|account name|payee|beneficiary|payable to|make cheques payable to|cheques payable to|"
-    r"cheques to|remit to|pay to|prepared by|author|authors|written by|surveyor|assessor|assessed by|assessment by|inspected by|inspector|reported by|report by|stage manager|insurer|underwriter|"
+    r"cheques to|remit to|pay to|prepared by|author|authors|written by|surveyor|assessor|assessed by|assessment by|inspected by|inspector|reported by|report by|stage manager|insurer|underwriter|engineer'?s firm|contractor|carried out by|installer|"
     r"verkaufer|absender|aussteller|kontoinhaber|vendeur|emetteur|fournisseur|titulaire|beneficiaire|verkoper|afzender|leverancier|t\.?n\.?v\.?|"
     r"sprzedawca|wystawca|nadawca|dostawca|odbiorca platnosci)\s?[:.]?\s*"
 )  # fmt: skip
 NAME_OF_PERSON = re.compile(
     r"^(?:name|full name|your name|name of (?:pupil|student|learner|trainee|applicant|parent|parent or guardian|parent/guardian|claimant|child|member)|"
-    r"(?:pupil|student|learner|trainee|applicant|claimant|employee|cadet|candidate|participant|parent|parent / guardian|parent/guardian|guardian|member)(?:'?s)?(?: name)?|employee name|by|handed in by|submitted by|"
+    r"(?:pupil|student|learner|trainee|apprentice|intern|volunteer|applicant|claimant|employee|cadet|candidate|participant|parent|parent / guardian|parent/guardian|guardian|member)(?:'?s)?(?: name)?|employee name|by|handed in by|submitted by|"
     r"written by|author|payee|claimed by|name of employee|completed by|signed)\s?[:.]?\s*(?=\S|$)"
 )  # fmt: skip
 BUYER = re.compile(
@@ -34,7 +34,7 @@ BUYER = re.compile(
 )  # fmt: skip
 CLOSING = re.compile(
     r"^(?:yours (?:sincerely|faithfully|truly|ever|etc)|yours|with? ?kind(?:est)? regards|kind(?:est)? regards|best (?:wishes|regards)|with best wishes|warm regards|regards|many thanks|with thanks|"
-    r"sincerely|cordialement|bien a vous|mit freundlichen gru(?:ss|s)en|hochachtungsvoll|met vriendelijke groet(?:en)?|z powazaniem|all the best|love|thanks|thank you|signed)\W*$|^(?:with|many|best|warm|kind)(?:est)? (?:many |best |kind |warm |warmest |all our )?(?:thanks|wishes|regards|love) [^.:\d]{3,50},$"
+    r"sincerely|cordialement|bien a vous|mit freundlichen gru(?:ss|s)en|hochachtungsvoll|met vriendelijke groet(?:en)?|z powazaniem|all the best|love|thanks|thank you|signed|with (?:all |our |my |every )*(?:good |best |kind |fond |warm )(?:wish|wishes|thoughts|regards))\W*$|^(?:with|many|best|warm|kind)(?:est)? (?:many |best |kind |good |fond |warm |warmest |every |all |all our |all my |all good |every good )?(?:thanks|wish|wishes|regards|love) [^.:\d]{3,50},$"
 )  # fmt: skip
 HOST = re.compile(r"(?:@|www\.|https?://)(?P<host>[a-z0-9][a-z0-9.-]*\.[a-z]{2,})")
 NOT_A_NAME = re.compile(
@@ -42,12 +42,12 @@ NOT_A_NAME = re.compile(
     r"registered|bank details|bank account|sort code|iban|thank you|welcome|terms|customer|account|order|quotation|delivery|note|rechnung|facture|factuur|faktura|gutschrift|avoir|credit|description|"
     r"risk assessment|report|minutes|agenda|worksheet|homework|policy|schedule|please|your|our|ref|datum|subject|urgent|private|confidential|by (?:post|hand|e-?mail)|pro forma|bill|"
     r"reading|readings|units?|charges?|qty|quantity|prices?|amount|balance|details|sent|ordered|delivered|due|payments?|deductions|activity|assessed|tax|period|code|subtotal|"
-    r"usage|meter|tariff|we|we'll|we've|you|you'll|i|it|she|he|they|this is|here's|hello|if|pay and display|ticket|admission|notes|handed in|submitted|completed|decisions?|actions?|ticket|advertiser|engineer|items?|goods|product|when|where|what|how many|hire charges|with compliments|original|reminder|est|established|since|form|consent|application)\b"
+    r"usage|meter|tariff|we|we'll|we've|you|you'll|i|it|she|he|they|this is|here's|hello|if|pay and display|ticket|admission|notes|handed in|submitted|completed|decisions?|actions?|ticket|advertiser|engineer|items?|goods|product|when|where|what|how many|hire charges|with compliments|original|reminder|est|established|since|form|consent|application|signed|signature)\b"
 )  # fmt: skip
 ORGANISATION = re.compile(
     r"\b(?:ltd|limited|plc|llp|inc|corp|company|co|gmbh|ag|ohg|sarl|bv|b\.v|trust|trustees|society|council|board|authority|association|institute|foundation|fund|services?|supplies|supply|hire|electric|gas|telephones?|lifts|books?|ceramics|cleaning|catering|caterers|printing|printers?|builders|roofing|garage|motors|transport|travel|tours|broadband|telecoms?|power|waste|mobile|fibre|laboratory|laboratories|gases|instruments|copiers|wholesale|coaches|cabs|taxis|hotel|inn|assurance|insurers?|underwriters?|housing|homes|bakery|pharmacy|clinic|hospital|theatre|museum|library|nursery|estates|properties|lettings|architects|accountants?|designs?|digital|software|technolog\w+|solutions|logistics|couriers|storage|interiors|furniture|flooring|glazing|timber|tools|plant|landscapes|florists?|laundry|recruitment|enterprises|industries|holdings|international|associates|agency|federation|network|university|verlag|verein|librairie|papeterie|works|protection|security|safety|systems|engineers?|engineering|electrical|electrics|plumbing|heating|surveyors?|inspections?|testing|marine|consult\w*|training|lifting|alarms?|"
     r"school|academy|college|bank|insurance|energy|water|telecom|church|club|guild|office|ministry|bureau|union|partners|partnership|co-operative|solicitors|studio|stores?|shop|yard|"
-    r"committee|group|press|media|sons|daughters|brothers|bros|&|and)\b"
+    r"committee|group|press|media|sons?|daughters?|brothers|bros|and)\b|\s&\s"
 )  # fmt: skip
 STREET = re.compile(
     r"\b(?:street|road|lane|close|avenue|row|terrace|drive|crescent|square|quay|place|gardens|cottage|house|park|way|court|strasse|weg|rue|quai|laan|plein|unit|floor|depot)(?:\s\d+\w?)?$|\d|^(?:unit|flat|po box|ul\.|rue|quai)\b"

@@ -57,15 +57,16 @@ def dated(paper: Paper, usual: DateOrder) -> list[Dated]:
     """Return all dates of *paper*, read in the order that it shows, or else in the *usual* one."""
     shown = order_shown("\n".join(line.text for line in paper.lines)) or usual
     return [
-        Placed(line, at, spot, tuple(_named(paper, line, at, spot.start)))
+        Placed(line, at, spot, tuple(_named(paper, line, at, spot)))
         for line, at, cell in paper.cells()
         for spot in spots(cell.text, shown)
     ]
 
 
-def _named(paper: Paper, line: Line, at: int, start: int) -> list[Named]:
+def _named(paper: Paper, line: Line, at: int, spot: Spot) -> list[Named]:
     """As ``Paper.named``; “dated” beneath “your order” is the day of that order."""
-    named = paper.named("dates", line, at, start)
+    start = spot.start
+    named = paper.named("dates", line, at, start, spot.end)
     if named and named[0].where == "left" and named[0].label.phrase in _OF_WHAT_IS_ABOVE:
         above = paper.above(line, line.cells[at - 1])
         told = above and label("numbers", above.text, most=14)
@@ -167,7 +168,7 @@ def with_meaning(found: Sequence[Dated], meaning: str) -> list[Found[date]]:
     told = []
     for one in found:
         if one.meaning == meaning or (
-            meaning == "due" and one.named and one.named[0].label.phrase in _OF_PAYMENT
+            meaning == "due" and one.named and one.named[0].label.phrase in _OF_PAYMENT | _RENEWED
         ):
             named = one.named[0]
             score = 5.0 + _WHERE[named.where] - 0.05 * named.label.distance
@@ -223,6 +224,8 @@ _NOTES_OF = re.compile(
 )  # but those of a title are this one's
 #: words for the day on which something was paid; on sorts of paper that ask for it, on which it is to be paid
 _OF_PAYMENT = frozenset({"payment date", "date of payment"})
+#: who is to renew something by a day is to pay by then
+_RENEWED = frozenset({"renew by", "renew before"})
 _ASKED = frozenset({"invoice", "bill", "credit"})
 #: when somebody left who had stayed somewhere: on the day on which the bill is made out
 _LEFT = frozenset({"departure", "departure date", "check out"})

@@ -100,7 +100,7 @@ def numbers(paper: Paper) -> list[Number]:
             over = end
             if end - start < 1 or end - start > 32 or not _could_be(cell.text[start:end]):
                 continue
-            named = _headed(paper.named("numbers", line, at, start))
+            named = _headed(paper.named("numbers", line, at, start, end))
             is_picture = cell.page.is_picture
             if is_picture and is_word(cell.text[start:end]):
                 continue
@@ -279,6 +279,7 @@ def _heads_an_account(one: Number) -> bool:
 
 def _called(sort: str, phrase: str) -> float:
     mine = _CALLED.get(sort, ())
+    phrase = _SHORT_FOR_INVOICE.sub("invoice", phrase)
     if any(word in phrase for word in mine):
         return 1.0
     if any(word in phrase for word in _NEUTRAL) or not any(word in phrase for word in _OWN_WORDS):
@@ -286,6 +287,7 @@ def _called(sort: str, phrase: str) -> float:
     return -5.5
 
 
+_SHORT_FOR_INVOICE = re.compile(r"\binv\b")
 _PARTED = re.compile(r"\s?[·•|]\s?|;\s")
 
 

@@ -163,6 +163,8 @@ _BEGINS = re.compile(r"(?P<name>[^·•|,;.]{3,60}?)(?:\s?[·•|]|[,;.]\s?(?=[A
 
 def small_print(paper: Paper) -> Iterator[tuple[Cell, int, str]]:
     for line in paper.lines:
+        if any(is_a_sum(cell.text) for cell in line.cells):
+            continue  # whom a line of an account is about
         for cell in line.cells:
             place = paper.place(cell)
             if place > 0.8 or (place < 0.25 and len(cell.words) > 3) or len(paper.lines) < 40:

@@ -9,6 +9,7 @@ from decimal import Decimal
 from statistics import median
 
 from .context import Found, Named, Paper, Placed, Where, merged
+from .dates import spots
 from .labels import Label, label
 from .letters import plain
 from .page import Line
@@ -64,7 +65,7 @@ def priced(paper: Paper) -> list[Priced]:
             for line, at, one in found
             if one.is_exact or one.currency or _is_called_total(line, at)
         ]
-    return [Placed(line, at, one, tuple(_named(paper, line, at, one.start))) for line, at, one in found]
+    return [Placed(line, at, one, tuple(_named(paper, line, at, one))) for line, at, one in found]
 
 
 def _is_called_total(line: Line, at: int) -> bool:
@@ -72,9 +73,9 @@ def _is_called_total(line: Line, at: int) -> bool:
     return told is not None and told.meaning == "total"
 
 
-def _named(paper: Paper, line: Line, at: int, start: int) -> list[Named]:
+def _named(paper: Paper, line: Line, at: int, one: Sum) -> list[Named]:
     """As ``Paper.named``; a sum's label may stand further left, with a rate or a currency between them."""
-    named = paper.named("sums", line, at, start) or _total_of(line, at, start)
+    named = paper.named("sums", line, at, one.start, one.end) or _total_of(line, at, one.start)
     if not any(one.where != "above" for one in named):
         for other in reversed(range(max(0, at - 3), at)):
             cell = line.cells[other]
@@ -91,6 +92,7 @@ def _named(paper: Paper, line: Line, at: int, start: int) -> list[Named]:
     return named
 
 
+_BY = re.compile(r"\s(?:by|on|before|until|from|no later than)(?: the)?\s*$")
 _TOTAL_OF = re.compile(r"^(?:total|amount|sum) (?:of|for) (?:[a-z]+ ){1,4}$")
 
 
@@ -100,7 +102,16 @@ def _total_of(line: Line, at: int, start: int) -> list[Named]:
     where: Where = "before" if before.strip(" £€$:") else "left"
     text = before if where == "before" else plain(line.cells[at - 1].text) if at else ""
     text = text.strip(" £€$:.") + " "
-    return [Named(Label("total", text.strip(), 1), where, text)] if _TOTAL_OF.match(text) else []
+    if _TOTAL_OF.match(text):
+        return [Named(Label("total", text.strip(), 1), where, text)]
+    # and a label that says by when: “Please pay by 18 September 2026”
+    days = spots(text)
+    told = (
+        label("sums", _BY.sub("", text[: days[0].start]), most=2)
+        if days and days[-1].end > len(text) - 3
+        else None
+    )
+    return [Named(told, where, text)] if told is not None else []
 
 
 def totals(paper: Paper, found: Sequence[Priced]) -> list[Found[Decimal]]:
@@ -139,6 +150,7 @@ def totals(paper: Paper, found: Sequence[Priced]) -> list[Found[Decimal]]:
             1.0 * (size == largest)
             - (0.4 if one.spot.currency else 2.5) * (not one.spot.is_exact)
             - 2.0 * (size == 0)
+            - 1.5 * (value < 0)  # of credits all sums are
         )
         score += (
             0.8 * paper.place(one.cell)
