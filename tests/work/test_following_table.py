@@ -34,8 +34,10 @@ FILE, FOLDER, TREE = "Letters/note.txt", "Trainees", "Finance"
 def settle(deps: Deps, sweeper: DriveSweeper | None = None) -> None:
     """Sweep until nothing changes any more, which has to come soon."""
     sweeper = sweeper or DriveSweeper(deps, 0.0)
-    left = [sweeper.sweep() for _ in range(6)]
-    assert left[-2:] == [0, 0], f"it never comes to rest: {left}"
+    left: list[int] = []
+    while left[-2:] != [0, 0]:
+        left.append(sweeper.sweep())
+        assert len(left) < 6 or left[-2:] == [0, 0], f"it never comes to rest: {left}"
     while index_next(deps):
         pass
     assert_records_agree(deps)
