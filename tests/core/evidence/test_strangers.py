@@ -150,6 +150,8 @@ PROSE = "The work will take about four days, and the rear entrance cannot be use
         # who stayed somewhere, until when, for how much
         *((STAY, field, value) for field, value in (("who", "The Capstan Hotel"), ("when", date(2026, 3, 11)), ("reference", "20931"), ("amount", Decimal("164.00")))),
         ([line(14, ("CAFE ALDA", 40)), line(25, ("2 Mole Street, Carrowby CB7 4FL", 40)), line(50, ("Check 9243", 40), ("Table 20", 160)), line(62, ("29 Dec 2025 9:14", 40)), line(80, ("1", 40), ("Pot of tea", 60), ("3.10", 200)), line(94, ("Total", 40), ("£3.10", 200)), line(108, ("Contactless", 40), ("£3.10", 200))], "reference", "9243"),
+        # a hotel may call the same an invoice
+        ([*STAY, line(178, ("Invoice", 40), height=14)], "reference", "20931"),
         # a title that begins with the word for its notes is of this meeting
         ([line(52, ("Harbour Committee", 40), height=17), line(76, ("Notes of the meeting of 11 June 2026, Net Loft", 40)), line(96, ("Present: Alba Beck, Magnus Orr", 40)), line(150, ("The minutes of 14 May 2026 were agreed.", 40)), line(170, ("Next meeting 9 July 2026.", 40))], "when", date(2026, 6, 11)),
         # a letterhead that is set large stands above our address, however high on the page

@@ -43,10 +43,10 @@ SHORT = 6  #: figures of the number of an account rendered; those of banks and c
 _WHERE = {"before": 0.0, "left": -0.1, "above": -0.5, "below": -0.6, "after": -0.2, "alone": 0.0}
 #: the words with which the number of each sort of paper is called; a number called as another sort's is that one's
 _CALLED: Mapping[str, tuple[str, ...]] = {
-    "invoice": ("invoice", "rechnung", "re-nr", "re nr", "facture", "factuur", "nota", "faktur", "tax invoice"),
+    "invoice": ("invoice", "rechnung", "re-nr", "re nr", "facture", "factuur", "nota", "faktur", "tax invoice", "folio"),
     "credit": ("credit", "gutschrift", "avoir", "korekt", "korygujaca"),
     "receipt": ("receipt", "bill", "invoice", "rechnung", "facture", "factuur", "faktur", "quittung", "recu", "paragon", "trans", "ticket", "slip", "sale", "till", "txn", "check", "chk", "folio"),
-    "bill": ("bill", "demand", "statement", "invoice", "rechnung", "facture", "factuur", "faktur"),
+    "bill": ("bill", "folio", "demand", "statement", "invoice", "rechnung", "facture", "factuur", "faktur"),
     "certificate": ("certificate", "cert", "policy", "licence", "license", "report"),
     "report": ("report", "assessment", "ra no", "certificate"),
     "quote": ("quot", "quote", "angebot", "devis", "offerte", "invoice"),
