@@ -7,11 +7,13 @@ from __future__ import annotations
 
 import contextlib
 import os
+import select
 import signal
 import socket
 import subprocess
 import sys
 import threading
+import time
 from pathlib import Path
 from typing import Any, Protocol
 
@@ -27,6 +29,9 @@ ENVIRONMENT = {
     "OMP_THREAD_LIMIT": "1", "OMP_NUM_THREADS": "1", "OPENBLAS_NUM_THREADS": "1",
 }  # fmt: skip
 START_SECONDS = 120.0  #: for the libraries to be loaded, on a busy machine and from a cold disk
+BUSY = 4.0  #: times as long as it may use the processor, that anything may take in all
+LOOKS_SECONDS = 1.0  #: between looks at how much a process has used
+_TICKS = os.sysconf("SC_CLK_TCK")
 Answer = tuple[dict[str, Any], bytes]
 
 
@@ -39,11 +44,12 @@ class Process:
     def ask(self, head: dict[str, Any], fd: int, seconds: float) -> Answer:
         """Have what *head* asks done with the file behind *fd*.
 
-        Raises ``Unreadable`` where it takes longer than *seconds* or ends the process, which is over then.
+        Raises ``Unreadable`` where it takes more than *seconds* of the processor or ends the process, which is over then.
         """
         self.line.settimeout(seconds)
         try:
             frames.send(self.line, head, fds=[fd])
+            self._wait(seconds)
             told, body, _ = frames.receive(self.line)
         except TimeoutError as error:
             self.end()
@@ -53,6 +59,17 @@ class Process:
             raise unreadable("damaged") from error
         return told, body
 
+    def _wait(self, seconds: float) -> None:
+        """Wait until an answer begins. A busy machine is slow, and no file is to blame for that: what the process used counts.
+
+        Raises ``TimeoutError``.
+        """
+        began, before = time.monotonic(), _used(self.pid)
+        while not select.select([self.line], [], [], min(LOOKS_SECONDS, seconds / 4))[0]:
+            took = time.monotonic() - began
+            if took > BUSY * seconds or (took > seconds and _used(self.pid) - before > seconds):
+                raise TimeoutError
+
     def end(self) -> None:
         self.line.close()
         self.kill()
@@ -61,6 +78,15 @@ class Process:
         """End the process alone: its line belongs to the thread that waits at it."""
         with contextlib.suppress(ProcessLookupError):
             os.kill(self.pid, signal.SIGKILL)
+
+
+def _used(pid: int) -> float:
+    """Return the seconds of the processor that a process has used; the time of day where the system does not tell."""
+    try:
+        told = Path(f"/proc/{pid}/stat").read_bytes().rpartition(b")")[2].split()
+    except OSError:
+        return time.monotonic()
+    return (int(told[11]) + int(told[12])) / _TICKS  # user and system time, after the name in brackets (proc(5))
 
 
 class Launched(Protocol):
