@@ -44,7 +44,7 @@ class Process:
     def ask(self, head: dict[str, Any], fd: int, seconds: float) -> Answer:
         """Have what *head* asks done with the file behind *fd*.
 
-        Raises ``Unreadable`` where it takes more than *seconds* of the processor or ends the process, which is over then.
+        Raises ``Unreadable`` where it uses more than *seconds* of the processor or ends; it is over then.
         """
         self.line.settimeout(seconds)
         try:
@@ -60,7 +60,7 @@ class Process:
         return told, body
 
     def _wait(self, seconds: float) -> None:
-        """Wait until an answer begins. A busy machine is slow, and no file is to blame for that: what the process used counts.
+        """Wait until an answer begins. What the process used counts: no file is to blame for a busy machine.
 
         Raises ``TimeoutError``.
         """
@@ -86,7 +86,9 @@ def _used(pid: int) -> float:
         told = Path(f"/proc/{pid}/stat").read_bytes().rpartition(b")")[2].split()
     except OSError:
         return time.monotonic()
-    return (int(told[11]) + int(told[12])) / _TICKS  # user and system time, after the name in brackets (proc(5))
+    return (
+        int(told[11]) + int(told[12])
+    ) / _TICKS  # user and system time, after the name in brackets (proc(5))
 
 
 class Launched(Protocol):

@@ -42,6 +42,8 @@ TOTAL = said(400, ("Total to pay", 300), ("120.00", 480))
         ([*BILL, said(200, ("Facture", 40), ("n°FA2025-12", 79)), TOTAL], "FA2025-12"),
         # the head of a column before the last word of the cell to the left
         ([said(60, ("RISK ASSESSMENT", 40)), said(100, ("Activity", 40), ("Ref.", 250), ("Assessor", 350)), said(112, ("Saturday sailing class", 40), ("RA103", 250), ("Alba Beck", 350))], "RA103"),
+        # one letter of a label is taken for one that looks alike
+        ([said(60, ("Guild of Sailmakers", 40)), said(90, ("Certificate of competence", 40)), said(130, ("Certifieate no.", 40), ("GSA 95834", 200)), said(150, ("Datc of issue", 40), ("14 March 2025", 200))], "GSA 95834"),
         # what something is called begins its number
         ([said(60, ("PURCHASE ORDER", 40), ("P01233", 250), ("26 February 2025", 400)), said(90, ("Please supply", 40)), said(200, ("Order value", 300), ("120.00", 480))], "PO1233"),
         # a figure that numbers a box is no number of the paper

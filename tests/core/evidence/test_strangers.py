@@ -173,6 +173,13 @@ PROSE = "The work will take about four days, and the rear entrance cannot be use
         # a record that something is safe, and until when
         *((SAFE, field, value) for field, value in (("who", "Carrowby Boiler Services"), ("when", date(2024, 12, 2)), ("expires", date(2025, 12, 2)))),
         ([line(52, ("Log of a week, week 24", 40), height=18), line(76, ("Apprentice: Mirela Stan", 40), ("Tutor: A. Beck", 200), ("Handed in: 24 April 2025", 330)), *[line(96 + 14 * at, (PROSE, 40)) for at in range(4)], line(228, ("What I learned: to splice.", 40))], "who", "Mirela Stan"),
+        # what is said of a tax behind a sum, and before one
+        ([*FIRM, *us(120), line(200, ("ESTIMATE", 40), height=14), line(230, ("To replace the winch and to supply all parts, we estimate", 40)), line(250, ("£689.08 plus VAT", 40), height=13), line(270, ("This estimate holds for 30 days.", 40))], "amount", Decimal("689.08")),
+        ([*FIRM, *us(120), line(200, ("Our quotation Q8561", 40), height=14), line(230, ("Deck repair", 40), ("520.00", 300)), line(246, ("Call-out", 40), ("165.00", 300)), line(262, ("VAT", 40), ("137.00", 300)), line(278, ("Price including VAT", 40), ("£822.00", 300)), line(294, ("Valid for 60 days.", 40))], "amount", Decimal("822.00")),
+        # so much of something is no sum
+        ([line(61, ("STARLING FORECOURT", 40), height=14), line(112, ("Mole Road", 40)), line(126, ("Carrowby CB7 7AA", 40)), line(180, ("UNLEADED PUMP 4", 40), ("47.48", 250)), line(194, ("2 X SCREENWASH", 40), ("13.46", 250)), line(220, ("SALE", 40), ("£60.94", 250)), line(236, ("TOTAL", 40)), line(252, ("38.41 L @ 1.236", 40)), line(270, ("CASH", 40), ("70.00", 250)), line(284, ("CHANGE", 40), ("9.06", 250)), line(320, ("TRANS 41902", 40))], "amount", Decimal("60.94")),
+        # what is carried over to the next page is no total
+        ([*FIRM, line(70, ("CREDIT NOTE page 1 of 3", 300)), line(208, ("Salted crisps", 40), ("189.48-", 480)), line(234, ("Oat milk", 40), ("56.88-", 480)), line(254, ("Subtotal carried forward", 300), ("246.36-", 480))], "amount", None),
         # a sum whose label says by when
         ([line(54, ("Northmoor Gas", 40), height=20), *us(90), line(159, ("Bill number 839-97", 40)), line(173, ("Bill date 31 August 2026", 40)), line(228, ("Balance on your last bill", 40), ("£409.82", 300)), line(244, ("Payments we have had", 40), ("-£409.82", 300)), line(281, ("What you have used", 40), ("£116.47", 300)), line(318, ("Please pay by 18 September 2026", 40), ("£116.47", 300))], "amount", Decimal("116.47")),
     ],
@@ -186,6 +193,13 @@ def test_a_letter_that_asks_for_money_is_an_invoice_only_under_a_number_of_its_o
     reminder = [words for words in ASKED if words[0].text not in ("Our", "For", "which")]
     reminder += [line(240, ("Our invoice HCA/118 of 3 January 2026 is still open. Kindly let us have £85.00 by 31 March.", 40))]  # fmt: skip
     assert read(sorted(reminder, key=lambda words: words[0].top)).kind == "letter"
+
+
+def test_what_lists_what_it_costs_in_sentences_is_no_essay() -> None:
+    rows = [line(88, ("Pinch Costume Hire", 40)), line(112, ("The Button Loft, 22 Rag Lane, Carrowby CB8 4EZ 01999 555 135", 40)), line(174, ("Mirela Stan", 40)), *us(187), line(296, ("Invoice number", 40), ("PCH 702/25", 200)), line(310, ("Made out on", 40), ("1 May 2025", 200)),
+            *[line(347 + 18 * at, (f"{at + 1} x Coat and breeches and a good hat at {at + 3}.00 the set", 40), (f"{(at + 1) * (at + 3)}.00", 480)) for at in range(4)], line(432, ("Sum due", 40), ("50.00", 480)),
+            line(619, ("Costumes not returned by the date agreed are charged at half the weekly rate for each day.", 40)), line(630, ("Cheques to Pinch Costume Hire, or to the bank below, with the number above.", 40))]  # fmt: skip
+    assert read(rows).kind == "invoice"
 
 
 MAIL = [

@@ -204,6 +204,34 @@ def _in_compound(table: str, word: str) -> tuple[str, str] | None:
     return longest and (longest[1], longest[0])
 
 
+@lru_cache(maxsize=8)
+def _vocabulary(table: str) -> frozenset[str]:
+    return frozenset(word for phrase in _table(table) for word in phrase)
+
+
+#: letters that a recogniser takes for one another
+_ALIKE = ("ceo", "ilt1!j", "nhr", "uvy", "gq9", "bh")
+FEWEST_ALIKE = 7  #: letters of a word one of which may be mistaken
+
+
+@lru_cache(maxsize=8192)
+def _as_known(table: str, word: str) -> str:
+    """Return *word* as the word of labels that it is but for one letter that looks alike, as “certifieate”."""
+    known = _vocabulary(table)
+    if len(word) < FEWEST_ALIKE or word in known:
+        return word
+    told = {
+        word[:at] + other + word[at + 1 :]
+        for at, letter in enumerate(word)
+        for alike in _ALIKE
+        if letter in alike
+        for other in alike
+        if other != letter
+    }
+    meant = told & known
+    return meant.pop() if len(meant) == 1 else word
+
+
 NEAR = 3  #: characters that may stand between one word and the value that it names
 LONGEST = 6  #: words of a phrase
 
@@ -216,7 +244,7 @@ def label(table: str, text: str, most: int = 40) -> Label | None:
     """
     offset = max(0, len(text) - 120)
     tail = _spaced(_BESIDE.sub("", DAY_OF_WEEK.sub("", plain(text[offset:]))))
-    found = [(match[0], match.start(), match.end()) for match in _WORDS.finditer(tail)]
+    found = [(_as_known(table, match[0]), match.start(), match.end()) for match in _WORDS.finditer(tail)]
     phrases = _table(table)
     for last in range(len(found), 0, -1):
         distance = len(tail) - found[last - 1][2]

@@ -239,8 +239,18 @@ _BILLS = frozenset({"invoice", "credit", "receipt", "bill", "quote", "proforma",
 
 
 def _best_guess(amounts: Sequence[Found[Decimal]]) -> list[Found[Decimal]]:
-    """Return what is called a sum before tax, else the largest sum."""
-    return sorted(amounts, key=lambda one: (not one.why.startswith("net"), -abs(one.value)))[:2]
+    """Return what is called a sum before tax, else the largest that was not handed over: no tax, and nothing carried over."""
+    largest = max(amounts, key=lambda one: abs(one.value), default=None)
+    if largest is None or largest.why.startswith("old"):
+        return []  # it goes on where all else stands, on another page
+    values, paid = (
+        {abs(one.value) for one in amounts if one.why.startswith(begin)} for begin in ("", "paid")
+    )
+    handed_over = {one for one in paid if any(one - change in values for change in paid - {one})}
+    could_be = [
+        one for one in amounts if not one.why.startswith(("old", "tax")) and abs(one.value) not in handed_over
+    ]
+    return sorted(could_be, key=lambda one: (not one.why.startswith("net"), -abs(one.value)))[:2]
 
 
 def _coded(values: Sequence[T]) -> list[Found[T]]:

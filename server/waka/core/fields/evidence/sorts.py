@@ -146,6 +146,7 @@ _OWN_NUMBER = re.compile(
 _ASKS = re.compile(
     r"\b(?:ask (?:you )?for|let (?:us|me) have|(?:please|kindly) (?:pay|remit|send)|(?:i|we) charge|(?:my|our) (?:charge|fee) (?:for|of|is))\b[^.]{0,100}?[£€$]\s?\d"
 )
+SUMS_OF_A_BILL = 3
 HEAD = 600  #: characters of a paper at whose head an address stands
 _GREETING = re.compile(r"^dear\b", re.MULTILINE)
 _WRITER = re.compile(r"(?:by )?[A-ZÀ-Ž][\w'’-]+(?: [A-ZÀ-Ž][\w'’-]*){1,3}\b")
@@ -167,6 +168,8 @@ def _by_shape(paper: Paper, body: str, entitled: float, adds_up: bool) -> Iterat
         yield "invoice", 5.5  # the same, its sum in a sentence
     if _CONTACT.search(body[:HEAD]):
         return  # who writes an essay gives no address
+    if sum(is_a_sum(cell.text) for line in first for cell in line.cells) >= SUMS_OF_A_BILL:
+        return  # nor what it costs
     if entitled < 2.0 and words > 35 and prose > 0.6 * words and any(_WRITER.match(text) for text in top):
         yield "coursework", 2.6
     elif entitled < 2.0 and words > 120 and prose > 0.8 * words and not adds_up:

@@ -21,6 +21,7 @@ _SUM = re.compile(
     r"(?P<after>\s?" + _SIGN + r")?(?P<close>\))?(?P<behind>-(?![\d\w])|\s?cr\b)?"
     r"(?![\w%]|[.,/:-]\d|\s?%)"
 )  # fmt: skip
+_MEASURE = re.compile(r"\s?(?:l|ltr|lit(?:re|er)s?|kg|g|kwh|km|miles?|hrs?|hours?) ?(?:@|$|[^\w\s])|\s?@")
 _LARGEST = Decimal("1e9")
 
 
@@ -51,7 +52,8 @@ def _sums(text: str) -> tuple[Sum, ...]:
     if not any(c.isdigit() for c in text):
         return ()
     found = []
-    for match in _SUM.finditer(plain(text)):
+    folded = plain(text)
+    for match in _SUM.finditer(folded):
         parts = match.groupdict()
         sign = (parts["before"] or parts["after"] or "").strip()
         alone = match.span() == (0, len(text))  # a cell of a spreadsheet
@@ -59,6 +61,8 @@ def _sums(text: str) -> tuple[Sum, ...]:
             continue
         if parts["point"] and parts["point"] == parts["mark"]:
             continue  # 1.234.56 is no sum
+        if not sign and _MEASURE.match(folded, match.end()):
+            continue  # so much of something
         whole = re.sub(r"\D", "", parts["whole"])
         cents = parts["cents"] if parts["cents"] and parts["cents"].isdigit() else "00"
         value = Decimal(f"{whole}.{cents}")

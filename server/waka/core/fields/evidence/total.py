@@ -180,14 +180,29 @@ def _begins_with_sum(text: str) -> bool:
 
 
 _TOTAL_WORDS = ("amount due", "total", "totaal", "gesamt", "razem", "montant total", "grand total")
+_ADDED = ("plus", "add", "zzgl")
+_PRICES = ("price", "cost", "charge", "estimate", "fee", "sum", "preis", "prix", "prijs")
 _WITHOUT = re.compile(r"\b(?:excl|excluding|exclusive|ex vat|before|without|net|netto|nett|ht|goods|netto)\b")
 _WITH = re.compile(r"\b(?:incl|including|inclusive|inc|with|gross|brutto|ttc|this|due|now|payable|to pay)\b")
 
 
 def _in_view_of_the_whole(named: Named) -> Named:
     """“Total inclusive of VAT” is no tax, and “total this delivery” no price of a delivery."""
+    if named.where == "after" and named.label.meaning == "tax":
+        # “£689.08 plus VAT” is no tax, nor “£827 including VAT”
+        phrase = named.label.phrase
+        meaning = "total" if _WITH.search(phrase) else "net" if phrase.startswith(_ADDED) else "tax"
+        return replace(named, label=replace(named.label, meaning=meaning))
     text = plain(named.text)
-    if not text.startswith(_TOTAL_WORDS) or named.label.meaning not in ("tax", "part", "paid", "net"):
+    is_price = text.startswith(_PRICES)  # of the whole, where a tax is in it
+    if is_price and (named.label.meaning != "tax" or not _WITH.search(text)):
+        return named
+    if not text.startswith((*_TOTAL_WORDS, *_PRICES)) or named.label.meaning not in (
+        "tax",
+        "part",
+        "paid",
+        "net",
+    ):
         return named
     meaning = (
         "net"
