@@ -1,7 +1,10 @@
 """The processes that read: what a file may cost is counted by what its process uses, not by the clock of a busy machine."""
 
+import fcntl
 import os
+import resource
 import signal
+import socket
 import tempfile
 import threading
 from collections.abc import Iterator
@@ -38,6 +41,23 @@ def test_a_file_is_not_blamed_for_a_busy_machine(process: Process) -> None:
         told, _ = process.ask({"task": "words"}, file.fileno(), 1.0)
         timer.join()
     assert "trouble" not in told
+
+
+def test_a_server_of_many_connections_reads_as_any_other(process: Process) -> None:
+    """Its descriptors have numbers beyond a thousand, which not every way to wait for them can take."""
+    limits = resource.getrlimit(resource.RLIMIT_NOFILE)
+    resource.setrlimit(resource.RLIMIT_NOFILE, (max(2_000, limits[0]), limits[1]))
+    try:
+        line = socket.socket(fileno=fcntl.fcntl(process.line, fcntl.F_DUPFD, 1_500))
+        process.line.close()
+        process.line = line
+        with tempfile.TemporaryFile() as file:
+            file.write(bill())
+            file.flush()
+            told, _ = process.ask({"task": "words"}, file.fileno(), 20.0)
+        assert "trouble" not in told
+    finally:
+        resource.setrlimit(resource.RLIMIT_NOFILE, limits)
 
 
 def test_what_stands_still_for_ever_is_given_up_all_the_same(process: Process) -> None:

@@ -65,7 +65,9 @@ class Process:
         Raises ``TimeoutError``.
         """
         began, before = time.monotonic(), _used(self.pid)
-        while not select.select([self.line], [], [], min(LOOKS_SECONDS, seconds / 4))[0]:
+        answers = select.poll()  # which takes any number of a descriptor
+        answers.register(self.line, select.POLLIN)
+        while not answers.poll(1_000 * min(LOOKS_SECONDS, seconds / 4)):
             took = time.monotonic() - began
             if took > BUSY * seconds or (took > seconds and _used(self.pid) - before > seconds):
                 raise TimeoutError
@@ -86,9 +88,8 @@ def _used(pid: int) -> float:
         told = Path(f"/proc/{pid}/stat").read_bytes().rpartition(b")")[2].split()
     except OSError:
         return time.monotonic()
-    return (
-        int(told[11]) + int(told[12])
-    ) / _TICKS  # user and system time, after the name in brackets (proc(5))
+    user, system = int(told[11]), int(told[12])  # after the name in brackets (proc(5))
+    return (user + system) / _TICKS
 
 
 class Launched(Protocol):

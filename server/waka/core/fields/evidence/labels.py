@@ -210,7 +210,7 @@ def _vocabulary(table: str) -> frozenset[str]:
 
 
 #: letters that a recogniser takes for one another
-_ALIKE = ("ceo", "ilt1!j", "nhr", "uvy", "gq9", "bh")
+_ALIKE = ("ceo", "ilt1j", "nhr", "uvy", "gq9", "bh")
 FEWEST_ALIKE = 7  #: letters of a word one of which may be mistaken
 
 

@@ -75,7 +75,7 @@ def _is_called_total(line: Line, at: int) -> bool:
 
 def _named(paper: Paper, line: Line, at: int, one: Sum) -> list[Named]:
     """As ``Paper.named``; a sum's label may stand further left, with a rate or a currency between them."""
-    named = paper.named("sums", line, at, one.start, one.end) or _total_of(line, at, one.start)
+    named = paper.named("sums", line, at, one.start, one.end) or _at_length(line, at, one.start)
     if not any(one.where != "above" for one in named):
         for other in reversed(range(max(0, at - 3), at)):
             cell = line.cells[other]
@@ -96,15 +96,14 @@ _BY = re.compile(r"\s(?:by|on|before|until|from|no later than)(?: the)?\s*$")
 _TOTAL_OF = re.compile(r"^(?:total|amount|sum) (?:of|for) (?:[a-z]+ ){1,4}$")
 
 
-def _total_of(line: Line, at: int, start: int) -> list[Named]:
-    """Return what “Total of your stay” says, whatever it is the total of: before a sum, or in the cell on its left."""
+def _at_length(line: Line, at: int, start: int) -> list[Named]:
+    """Return what a longer label says, before a sum or in the cell on its left: “Total of your stay”, “Please pay by 2 May”."""
     before = plain(line.cells[at].text[:start])
     where: Where = "before" if before.strip(" £€$:") else "left"
     text = before if where == "before" else plain(line.cells[at - 1].text) if at else ""
     text = text.strip(" £€$:.") + " "
     if _TOTAL_OF.match(text):
         return [Named(Label("total", text.strip(), 1), where, text)]
-    # and a label that says by when: “Please pay by 18 September 2026”
     days = spots(text)
     told = (
         label("sums", _BY.sub("", text[: days[0].start]), most=2)
