@@ -1,4 +1,4 @@
-import { useQuery } from '@tanstack/react-query'
+import { queryOptions, useQuery } from '@tanstack/react-query'
 import { Button } from 'antd'
 import { useState } from 'react'
 import { api, told } from '../shared/api/client'
@@ -12,13 +12,18 @@ export interface Two {
   into: { id: number; name: string } // that it is from then on
 }
 
+function mergingQuery(party: number, into: number) {
+  return queryOptions({
+    queryKey: ['merging', party, into],
+    queryFn: () => told(api.GET('/api/rules/parties/{party}/merging', { params: { path: { party }, query: { into } } })),
+  })
+}
+
 /** Two parties that are one: what changes is seen before they are. */
 export function MergeDialog({ two, onClose }: { two: Two; onClose: () => void }) {
   const [{ party, into }, setTwo] = useState(two)
-  const look = useQuery({
-    queryKey: ['merging', party.id, into.id],
-    queryFn: () => told(api.GET('/api/rules/parties/{party}/merging', { params: { path: { party: party.id }, query: { into: into.id } } })),
-  })
+  const look = useQuery(mergingQuery(party.id, into.id))
+  useQuery(mergingQuery(into.id, party.id)) // the other way round is told at once, and no button moves under the pointer
   const put = usePut((seen: number) => told(api.POST('/api/rules/parties/{party}/merge', { params: { path: { party: party.id } }, body: { into: into.id, seen } })), onClose)
   const found = look.data
   return (
