@@ -1,5 +1,6 @@
 """A whole slip read from the words of a page: what is told from what stands around it."""
 
+from dataclasses import replace
 from datetime import date
 
 import pytest
@@ -172,3 +173,10 @@ def test_taxes_at_several_rates_add_up_to_the_total() -> None:
     rows = [said(300, ("Net", 300), ("883.54", 480)), said(315, ("VAT 20%", 300), ("172.11", 480)), said(330, ("VAT 5.5%", 300), ("1.26", 480)), said(345, ("Payable", 300), ("1,056.91", 480))]  # fmt: skip
     found = read(*BILL, said(200, ("INVOICE", 40)), *rows)
     assert found.amount[0].why.endswith("adds_up") and str(found.amount[0].value) == "1056.91"
+
+
+def test_who_wrote_it_in_the_largest_letters_is_not_what_it_is_about() -> None:
+    large = [replace(word, top=word.top - 6) for word in said(71, ("NORTH MOLE HARBOUR BOARD", 40))]
+    found = read(large, said(112, ("Premises Licence (Plays and Music)", 40)), said(165, ("The above authority grants to the Trust this licence.", 40)), said(250, ("This licence expires on 17th August 2026.", 40)), said(318, ("Dated 18th August 2025", 40)))  # fmt: skip
+    assert first(found, "who") == "NORTH MOLE HARBOUR BOARD"
+    assert "NORTH MOLE HARBOUR BOARD" not in [one.value for one in found.what]

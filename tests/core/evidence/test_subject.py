@@ -50,6 +50,17 @@ def test_a_subject_is_found_where_papers_say_it(rows: list[list[Word]], sort: st
     assert (told[0].value if told else None) == found
 
 
+@pytest.mark.parametrize("title", ["2 Minutes of Wednesday", "The house was empty in three minutes"])
+def test_a_point_of_a_meeting_and_a_line_further_down_are_no_title_though_they_name_the_sort(
+    title: str,
+) -> None:
+    paper = Paper(
+        lines_of([page(said(60, ("Present", 40)), said(90 if title[0] == "2" else 500, (title, 40)))])
+    )
+    told = subjects(paper, "minutes", paper.lines[1].cells[0])
+    assert [one.value for one in told] == ["Minutes"]
+
+
 @pytest.mark.parametrize(
     ("lines", "found"),
     [

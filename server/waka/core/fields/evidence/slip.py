@@ -209,14 +209,17 @@ class Clerk:
             )
         when = [one for one in own_dates(paper, days, sort) if one.score >= LEAST_DATE]
         found = called(paper, sort, numbers(paper)) if sort not in _UNNUMBERED else []
+        who = [one for one in self._senders.find(paper, sort, title) if one.score >= LEAST_SENDER]
+        what = subjects(paper, sort, title)
         return Read(
             sorts=sorts,
             kind=KIND_OF.get(sort, "other"),
-            who=[one for one in self._senders.find(paper, sort, title) if one.score >= LEAST_SENDER],
+            who=who,
             when=when,
             due=not_before(with_meaning(days, "due"), when) if sort in _OWED else [],
             expires=with_meaning(days, "expiry") if sort in _LASTING else [],
-            what=subjects(paper, sort, title),
+            # who wrote it, in the largest letters, is not what it is about
+            what=[one for one in what if not who or not _same_name(one.value, who[0].value)],
             reference=own_numbers(found),
             numbers=found,
             amount=amounts,

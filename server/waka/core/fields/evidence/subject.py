@@ -15,6 +15,7 @@ from .page import Cell, Line
 from .sums import sums
 
 MOST_WORDS, MOST_LETTERS = 8, 48  #: of what is put into a name
+LOWEST_TITLE = 0.35  #: of the page
 HIGHEST_LABELLED = 0.65  #: of the page: a subject further down is of something else
 #: scores; the last of what only says what sort of paper it is
 LABELLED, UNDER_GREETING, OVER_GREETING, CHARGED, PRICED, LARGEST, ENTITLED = (
@@ -57,11 +58,14 @@ _SUMS = re.compile(
     r"^(?:sub ?-?total|total|all together|amount|net|vat|carriage|delivery|discount|tax|balance|summe|zwischensumme|totaal|razem)\b"
 )
 _CUT = re.compile(r"\s*(?:[;(|]|,\s|\s[-–—]\s|\.\s).*$")
+_POINT = re.compile(r"\d{1,2}[.)]?\s+[^\W\d_]")
 _NUMBERED = re.compile(r"^(?:\d{1,3}[.)]|[-•*·])\s+|^\d+(?:[.,]\d+)?\s*[x×]\s+", re.IGNORECASE)
 
 
 def subjects(paper: Paper, sort: str, title: Cell | None) -> list[Found[str]]:
     """Return what a paper may be about, the likeliest first. *title*: what its sort was told by, where it says more."""
+    if title is not None and (_POINT.match(title.text) or paper.place(title) > LOWEST_TITLE):
+        title = None  # of what is spoken of in a meeting
     found = [*_labelled(paper), *_by_greeting(paper, sort)]
     if sort in _CHARGING:
         found += _charged(paper)
