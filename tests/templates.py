@@ -1,7 +1,8 @@
 """Reading templates forked from one that has loaded all libraries once, which spares each a second of loading, and each that
 recognises words three.
 
-What they fork is confined as ever. The tests of reading itself start theirs as Waka does.
+What they fork is confined as ever, but waits for nobody: beside tests that keep every processor busy, what gives way to
+all others would take minutes. The tests of reading itself start theirs as Waka does.
 """
 
 from __future__ import annotations

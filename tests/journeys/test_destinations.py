@@ -1,8 +1,12 @@
 """Folders that follow from fields: where a slip leads, and what is there grouped by what it says."""
 
-from playwright.sync_api import Page, expect
+from collections.abc import Iterator
+from datetime import UTC, datetime, timedelta
 
-from tests.journeys.conftest import pick, sign_in
+import pytest
+from playwright.sync_api import Browser, Page, expect
+
+from tests.journeys.conftest import Tabs, pick, sign_in
 from tests.journeys.test_changes import assert_agree, run_and_wait
 from tests.journeys.test_folders import open_folder, rows
 from tests.support import Server, files_beneath, wait_until
@@ -12,7 +16,17 @@ BOXED = 300  #: documents that are grouped
 BILL = ("inv", "mrc", "12 3 26", "mizzen sail")
 
 
-def test_a_slip_says_where_it_leads_and_filing_makes_the_folders(page: Page, demo_server: Server) -> None:
+@pytest.fixture
+def clocked(browser: Browser, demo_server: Server) -> Iterator[Page]:
+    """A page of its own, whose clock can be stopped."""
+    with Tabs(browser).at(demo_server.address) as found:
+        found.clock.install()
+        yield found
+    found.context.close()
+
+
+def test_a_slip_says_where_it_leads_and_filing_makes_the_folders(clocked: Page, demo_server: Server) -> None:
+    page = clocked
     sign_in(page, "magnus")
     page.goto("/rules/kinds")
     page.get_by_role("button", name="Change Invoice").click()
@@ -39,9 +53,13 @@ def test_a_slip_says_where_it_leads_and_filing_makes_the_folders(page: Page, dem
     page.keyboard.type("letters")
     page.keyboard.press("Enter")
     expect(slip).not_to_contain_text("will be made")
+    expect(slip).not_to_contain_text("the first document in this folder")
+    # in no time: what was chosen leads nowhere any more
+    page.clock.pause_at(datetime.now(UTC) + timedelta(seconds=5))
     page.keyboard.press("Backspace")
     expect(slip).to_contain_text("3 folders will be made")
     page.keyboard.press("Enter")  # at once, with no folder chosen by hand
+    page.clock.resume()
     expect(page.locator(".keybar")).to_contain_text("2026-03-12_mrc_mizzen-sail.pdf")
     drive = demo_server.settings.drive
     assert (drive / "Finance/By party/Marlow Rope & Canvas/2026/2026-03-12_mrc_mizzen-sail.pdf").is_file()

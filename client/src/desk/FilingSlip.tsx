@@ -10,7 +10,7 @@ import type { Mark } from '../shared/PageView'
 import { ProblemNote } from '../shared/ProblemNote'
 import { Fields, FurtherFields } from './Fields'
 import { focusOn, useInputs } from './inputs'
-import { firstOf, isRefused, lackingOf, type FieldName } from './model'
+import { firstOf, isOnlyTyped, isRefused, lackingOf, type FieldName } from './model'
 import { InsideNote } from './Inside'
 import { NameBox } from './NameBox'
 import { NeighbourStrip } from './NeighbourStrip'
@@ -56,7 +56,7 @@ export function FilingSlip({ arrival, desk, last, refused, onFile, isFiling, onC
   const { slip } = kept
   const house = useQuery(houseQuery)
   const outline = useQuery(outlineQuery)
-  const settled = useSettled(slip, PREVIEW_AFTER)
+  const settled = useSettled(slip, PREVIEW_AFTER, isOnlyTyped) // a folder that is chosen or given up leads elsewhere at once
   const preview = useQuery(previewQuery(arrival.number, settled))
   const inputs = useInputs()
   const [wasAsked, setAsked] = useState(false) // to file, while something was missing

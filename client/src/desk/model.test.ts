@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest'
 import type { Arrival, OutlineEntry, Preview } from '../shared/api/client'
 import { EMPTY } from '../shared/fields'
 import { match, matching } from '../shared/folderChoices'
-import { firstOf, following, grouped, lackingOf, slipOf } from './model'
+import { firstOf, following, grouped, isOnlyTyped, lackingOf, slipOf } from './model'
 
 const arrival = (number: number, arrival_point: string, later = false): Arrival => ({
   number, arrival_point, later, name: `${String(number)}.pdf`, size: 1, added_at: '2026-11-20T08:00:00Z', was_read: true,
@@ -44,6 +44,10 @@ describe('the slip', () => {
   it('takes what was kept of it', () => {
     expect(slipOf({ ...arrival(1, 'Post'), slip: { ...EMPTY, who: 'mrc' } })).toEqual({ ...EMPTY, who: 'mrc' })
   })
+
+  it.each([
+    [{ what: 'mizzen s' }, true], [{ fields: { due: '12 3 26' } }, true], [{ folder: 13 }, false], [{ kind: 'letter' }, false], [{ as_version: true }, false],
+  ])('%j is what may be followed by another letter: %s', (part, is) => expect(isOnlyTyped(EMPTY, { ...EMPTY, ...part })).toBe(is))
 
   it.each([[['what', 'when'], 'when'], [['folder'], 'folder'], [['colour'], 'colour'], [['colour', 'amount'], 'amount'], [['colour', 'folder'], 'folder'], [[], null], [[], null]])('%j puts the cursor into %s', (fields, first) => {
     expect(firstOf(fields)).toBe(first)

@@ -33,6 +33,12 @@ export function following(waiting: Arrival[], number: number): number | null {
   return (order[at + 1] ?? order[at - 1])?.number ?? null
 }
 
+/** Whether two states of a slip differ by what is typed alone, of which another letter may follow at once. */
+export function isOnlyTyped(before: Slip, now: Slip): boolean {
+  const chosen = ({ kind, folder, make, extension, as_version }: Slip) => JSON.stringify([kind, folder, make, extension, as_version])
+  return chosen(before) === chosen(now)
+}
+
 /** The first field that stands in the way of filing, for the cursor to go to. */
 export const FIELD_ORDER = ['kind', 'who', 'short', 'when', 'what', 'reference', 'amount', 'folder'] as const
 export type FieldName = (typeof FIELD_ORDER)[number]

@@ -21,6 +21,7 @@ from .confine import MEMORY_BYTES, RECOGNISING_BYTES, confine
 
 def main(number: int, recognises: bool = False) -> None:
     """Load all libraries, and fork a confined process for each socket that comes over descriptor *number*."""
+    os.nice(10 if recognises else 5)  # who asks for a list waits for nobody's pages
     load(recognises)
     fork_for(socket.socket(fileno=number), recognises)
 
@@ -30,7 +31,6 @@ def load(recognises: bool) -> None:
     from .formats import image
     from .warming import warm_up
 
-    os.nice(10 if recognises else 5)  # who asks for a list waits for nobody's pages
     image.load()
     if recognises:
         from . import recognise
