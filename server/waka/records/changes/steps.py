@@ -311,9 +311,9 @@ def claim(conn: Connection, steps: Sequence[Step]) -> dict[int, str]:
     """
     if not steps:
         return {}
-    these = _these(steps)
-    conn.execute(SQL["await_claims"], these)
-    return {int(position): str(name) for position, name in conn.execute(SQL["claimed"], these)}
+    folders = {step.target.folder for step in steps if step.target is not None and step.target.folder}
+    conn.execute(SQL["await_claims"], {"folders": list(folders)})
+    return {int(position): str(name) for position, name in conn.execute(SQL["claimed"], _these(steps))}
 
 
 def settle(conn: Connection, steps: Sequence[Step], state: StepState, failure: Said | None = None) -> None:
@@ -330,7 +330,9 @@ def set_act(conn: Connection, step: Step, act: Act) -> None:
 def _these(steps: Sequence[Step]) -> dict[str, object]:
     """Return what a statement asks for some steps of one list by."""
     positions = [step.position for step in steps]
-    return {"list": steps[0].list_id, "positions": positions, "first": min(positions), "last": max(positions)}
+    first, last = min(positions), max(positions)
+    only = None if positions == list(range(first, last + 1)) else positions
+    return {"list": steps[0].list_id, "only": only, "first": first, "last": last}
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)

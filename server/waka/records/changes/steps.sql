@@ -156,34 +156,32 @@ select coalesce(max(position), 0) from change_step where list_id = %(list)s
 
 -- name: settle
 update change_step set state = %(state)s, failure = %(failure)s, settled_at = now()
-where list_id = %(list)s and position between %(first)s and %(last)s and position = any(%(positions)s::int[])
+where list_id = %(list)s and position between %(first)s and %(last)s and (%(only)s::int[] is null or position = any(%(only)s::int[]))
 
 -- name: set_detail
 update change_step set detail = %(detail)s where list_id = %(list)s and position = %(position)s
 
--- Steps of a batch are asked for by the range of their positions and by the positions themselves: a planner that
--- has not counted a new list yet takes it for a step or two, and would read the whole of it for every batch.
+-- Steps of a batch are asked for by the range of their positions, and by the positions themselves only where others
+-- stand between them: a planner that has not counted a new list yet takes it for a step or two, and would read the whole
+-- of it for every batch; and to look each one up among two hundred costs more than to write it.
 
 -- name: intend
 -- The intent of a batch: on record before its first file moves, with folders and paths as they are now.
 update change_step s set state = 'intended',
-    from_path = (%(from_paths)s::bytea[])[array_position(%(positions)s::int[], s.position)],
-    to_path = (%(to_paths)s::bytea[])[array_position(%(positions)s::int[], s.position)],
-    to_folder = (%(folders)s::bigint[])[array_position(%(positions)s::int[], s.position)]
-where s.list_id = %(list)s and s.position between %(first)s and %(last)s and s.position = any(%(positions)s::int[])
+    from_path = (%(from_paths)s::bytea[])[coalesce(array_position(%(only)s::int[], s.position), s.position - %(first)s + 1)],
+    to_path = (%(to_paths)s::bytea[])[coalesce(array_position(%(only)s::int[], s.position), s.position - %(first)s + 1)],
+    to_folder = (%(folders)s::bigint[])[coalesce(array_position(%(only)s::int[], s.position), s.position - %(first)s + 1)]
+where s.list_id = %(list)s and s.position between %(first)s and %(last)s and (%(only)s::int[] is null or s.position = any(%(only)s::int[]))
 
 -- name: intend_plain
 -- The same where nothing differs from what is on record.
 update change_step set state = 'intended'
-where list_id = %(list)s and position between %(first)s and %(last)s and position = any(%(positions)s::int[])
+where list_id = %(list)s and position between %(first)s and %(last)s and (%(only)s::int[] is null or position = any(%(only)s::int[]))
 
 -- name: await_claims
 -- One after the other into each folder: what one list has claimed there, the next one sees.
 select pg_advisory_xact_lock(8527, w.folder) from (
-    select distinct hashint8(to_folder) as folder from change_step
-    where list_id = %(list)s and position between %(first)s and %(last)s and position = any(%(positions)s::int[])
-      and to_key is not null and to_folder is not null
-    order by 1) w
+    select distinct hashint8(f) as folder from unnest(%(folders)s::bigint[]) f order by 1) w
 
 -- name: claimed
 -- Steps of a batch whose name, or a twin of it, is taken by now or claimed by another list; and the name that is there.
@@ -199,7 +197,7 @@ left join lateral (
 left join lateral (
     select to_name from change_step o where o.to_folder = s.to_folder and o.to_key = s.to_key and o.state = 'intended'
       and o.list_id <> s.list_id limit 1) o on true
-where s.list_id = %(list)s and s.position between %(first)s and %(last)s and s.position = any(%(positions)s::int[])
+where s.list_id = %(list)s and s.position between %(first)s and %(last)s and (%(only)s::int[] is null or s.position = any(%(only)s::int[]))
   and s.to_key is not null and coalesce(d.name, f.name, o.to_name) is not null
 
 -- name: folders_in_motion
@@ -224,10 +222,10 @@ from document d where d.id = any(%(numbers)s) order by d.id for update
 -- Documents that stand elsewhere now: their records, the logbook, the steps, in one statement for a batch.
 with n as (
     update change_step c set state = 'done', failure = null, settled_at = now()
-    where c.list_id = %(list)s and c.position between %(first)s and %(last)s and c.position = any(%(positions)s::int[])
+    where c.list_id = %(list)s and c.position between %(first)s and %(last)s and (%(only)s::int[] is null or c.position = any(%(only)s::int[]))
     -- what is known of the files goes by place
     returning c.document_id, c.from_place, c.from_folder, c.to_folder, c.to_name, c.conforms, c.detail -> 'record' as record,
-              c.parks, c.was, c.position, array_position(%(positions)s::int[], c.position) as at
+              c.parks, c.was, c.position, coalesce(array_position(%(only)s::int[], c.position), c.position - %(first)s + 1) as at
 ), s as materialized (
     select n.*, (%(inodes)s::bigint[])[n.at] as inode, (%(modified)s::bigint[])[n.at] as modified_ns,
            (%(keys)s::text[])[n.at] as key, (%(from_told)s::text[])[n.at] as from_told, (%(to_told)s::text[])[n.at] as to_told
