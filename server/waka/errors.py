@@ -313,7 +313,7 @@ class ForeignDrive(DriveTrouble):
             f"This {part} {why}. Nothing was changed.",
             mend="Start Waka with the database that belongs to it; or, if these two shall belong together "
             "from now on, have an administrator say so: bin/waka drive adopt.",
-            part=part, root=root,
+            part=part, root=root, older=older,
         )  # fmt: skip
 
 

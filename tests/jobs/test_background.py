@@ -10,6 +10,7 @@ import pytest
 from tests.support import World, wait_until
 from tests.work.drive import small_drive
 from tests.work.lists import Lists
+from waka.core.words import worded
 from waka.errors import DatabaseAway
 from waka.jobs.run import run
 from waka.launch import opened
@@ -65,7 +66,10 @@ def test_a_drive_that_was_away_is_looked_at_as_soon_as_it_is_back(deps: Deps, fi
 
     def is_missed() -> bool:
         with deps.db.transaction() as conn:
-            return sweeps.sweep_state(conn).held is not None
+            held = sweeps.sweep_state(conn).held
+            return held is not None and worded(held.code, held.facts).startswith(
+                f"{deps.drive.root} bears no mark"
+            )
 
     with running(deps):
         (deps.drive.root / "first.txt").write_text("at the quay")

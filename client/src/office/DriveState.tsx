@@ -37,7 +37,7 @@ export function DriveState() {
         <Link to="/storage">Storage at a glance</Link>
       </div>
       {data.held && (
-        <Alert type="error" showIcon title={data.held} description={data.whole_at ? `The drive was last looked over completely at ${moment(data.whole_at)}. Nothing is followed, moved or tidied until this is mended.` : undefined} />
+        <Alert type="error" showIcon title={worded(data.held)} description={data.whole_at ? `The drive was last looked over completely at ${moment(data.whole_at)}. Nothing is followed, moved or tidied until this is mended.` : undefined} />
       )}
       {data.to_take > 0 ? (
         <p role="status">

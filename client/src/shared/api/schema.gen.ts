@@ -3114,8 +3114,7 @@ export interface components {
             bytes_to_take: number;
             /** Folder Questions */
             folder_questions: components["schemas"]["FolderQuestion"][];
-            /** Held */
-            held: string | null;
+            held: components["schemas"]["Said"] | null;
             /** Notices */
             notices: components["schemas"]["DriveNotice"][];
             /** Questions */

@@ -43,6 +43,13 @@ _NOT_TAKEN = {
     "too_many_words": "its text has more different words than the index holds; it is found by its name and fields",
     "unknown_files": "{count} files that the records do not know; kept until {until}",
     "database_refuses": "the database refuses it: {why}",
+    "drive_away": (
+        "{root} bears no mark, though these records know their {part}: the disk is not mounted, or it is another"
+    ),
+    "foreign_drive": "This {part} belongs to another Waka's database: {root}",
+    "drive_of_later": (
+        "This {part} was used with a later state of this database, which is an older one restored: {root}"
+    ),
 }
 _OF_PATTERNS = {
     "no_date_in_it": "no date stands in the name: names do not sort by time",

@@ -2,16 +2,17 @@
 
 from __future__ import annotations
 
-from collections.abc import Sequence
+from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
 from datetime import datetime
 from decimal import Decimal
+from typing import Any
 
 from psycopg import Connection
 
 from waka.core.changes.findings import Said
 from waka.core.ids import PersonId
-from waka.records.changes.said import certainly_said, said_json
+from waka.records.changes.said import certainly_said, said_json, said_of
 from waka.records.database import row, value
 from waka.records.outside.stuck import bounded, shortened
 from waka.records.sql import load
@@ -29,7 +30,7 @@ class SweepState:
     taken: int
     bytes_to_take: int
     bytes_taken: int
-    held: str | None
+    held: Said | None  #: why nothing is written down, where that is so
 
 
 def begin_sweep(conn: Connection, to_take: int, size: int) -> None:
@@ -40,17 +41,21 @@ def advance_sweep(conn: Connection, taken: int, size: int) -> None:
     conn.execute(SQL["advance_sweep"], {"taken": taken, "bytes": size})
 
 
-def end_sweep(conn: Connection, files: int, held: str | None) -> None:
-    conn.execute(SQL["end_sweep"], {"files": files, "held": held})
+def end_sweep(conn: Connection, files: int) -> None:
+    conn.execute(SQL["end_sweep"], {"files": files})
 
 
-def hold_sweep(conn: Connection, held: str) -> None:
+def hold_sweep(conn: Connection, held: Said) -> None:
     """Write down why nothing is followed; when it was last looked over completely stays."""
-    conn.execute(SQL["hold_sweep"], {"held": held})
+    conn.execute(SQL["hold_sweep"], {"held": said_json(held)})
+
+
+def _state(held: Mapping[str, Any] | None, **more: Any) -> SweepState:
+    return SweepState(held=said_of(held), **more)
 
 
 def sweep_state(conn: Connection) -> SweepState:
-    found = row(conn, SQL["sweep_state"], {}, SweepState)
+    found = row(conn, SQL["sweep_state"], {}, _state)
     assert found is not None  # the migration puts one there
     return found
 

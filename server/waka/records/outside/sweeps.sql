@@ -5,7 +5,7 @@ update drive_sweep set begun_at = now(), to_take = %(to_take)s, taken = 0, bytes
 update drive_sweep set taken = taken + %(taken)s, bytes_taken = bytes_taken + %(bytes)s
 
 -- name: end_sweep
-update drive_sweep set ended_at = now(), whole_at = now(), files = %(files)s, to_take = 0, taken = 0, bytes_to_take = 0, bytes_taken = 0, held = %(held)s
+update drive_sweep set ended_at = now(), whole_at = now(), files = %(files)s, to_take = 0, taken = 0, bytes_to_take = 0, bytes_taken = 0, held = null
 
 -- name: hold_sweep
 -- Why nothing is followed at present.

@@ -100,7 +100,8 @@ def drive() -> Response:
     return reply(
         sf.Drive(
             to_take=state.to_take, taken=state.taken, bytes_to_take=state.bytes_to_take,
-            bytes_taken=state.bytes_taken, swept_at=state.ended_at, held=state.held,
+            bytes_taken=state.bytes_taken, swept_at=state.ended_at,
+            held=s.Said.model_validate(state.held) if state.held is not None else None,
             questions=[sf.Question.model_validate(question) for question in found.questions],
             notices=[sf.DriveNotice(path=path, reason=s.Said.model_validate(reason)) for path, reason in found.notices],
             whole_at=state.whole_at, stuck=[sf.Stuck.model_validate(item) for item in found.stuck],

@@ -199,7 +199,7 @@ class Drive(Wire):
     bytes_to_take: int
     bytes_taken: int
     swept_at: datetime | None
-    held: str | None
+    held: Said | None
     questions: list[Question]
     notices: list[DriveNotice]
     whole_at: datetime | None = Field(description="When the drive was last looked over completely")

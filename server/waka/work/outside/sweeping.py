@@ -109,7 +109,7 @@ class DriveSweeper:
         with deps.db.transaction() as conn:
             sweeps.set_notices(conn, seen.notices)
             following.forget_folders(conn, match.gone)
-            sweeps.end_sweep(conn, seen.files, None)
+            sweeps.end_sweep(conn, seen.files)
             stuck.replace(conn, "following", self._set_aside.told())
             if len(left.new) >= MANY:
                 sweeps.measure(conn)
@@ -123,7 +123,7 @@ class DriveSweeper:
                 belonging.assert_ours(self.deps, conn, "drive")
                 return
             except DriveTrouble as error:
-                sweeps.hold_sweep(conn, error.message)
+                sweeps.hold_sweep(conn, belonging.why(error))
                 conn.commit()
                 raise
 

@@ -9,6 +9,7 @@ from dataclasses import dataclass, replace
 
 from waka.core.changes.findings import Said
 from waka.core.ids import PersonId
+from waka.core.words import worded
 from waka.errors import DatabaseAway, NotFound, WakaError
 from waka.records import migrations
 from waka.records.background import jobs
@@ -95,7 +96,7 @@ def _following(deps: Deps) -> list[Check]:
     except WakaError:
         return []
     if state.held:
-        return [Check(part="following", in_order=False, told=state.held)]
+        return [Check(part="following", in_order=False, told=f"{worded(state.held.code, state.held.facts)}.")]
     if ago is None:
         return [
             Check(part="following", in_order=True, told="The drive was never looked over completely yet.")
