@@ -143,12 +143,15 @@ export function FilingSlip({ arrival, desk, last, refused, onFile, isFiling, onC
   const takeExtension = () => {
     if (mend) change({ extension: mend })
   }
-  const takeOther = () => {
-    const { at } = filled
-    const other = filled.other()
+  const takeOther = (at: string | null) => {
+    const other = at === null ? null : filled.other(at)
     if (other === null || at === null) return
     change(withTyped(slip, at, other))
     requestAnimationFrame(() => focusOn(inputs, at)) // what is typed next takes its place
+  }
+  const readOf = (code: string) => {
+    const read = filled.readOf(code)
+    return read && { ...read, onOther: () => takeOther(code) }
   }
   useEffect(() => {
     takerRef.current = (text) => {
@@ -163,7 +166,7 @@ export function FilingSlip({ arrival, desk, last, refused, onFile, isFiling, onC
     { ...letters, Enter: submit, l: onLater, '.': sameAsLast, x: takeExtension, v: turnVersion },
     {
       ...Object.fromEntries(Object.entries(letters).map(([key, act]) => [`alt+${key}`, act])),
-      'ctrl+Enter': submit, 'alt+l': onLater, 'alt+.': sameAsLast, 'alt+x': takeExtension, 'alt+v': turnVersion, 'alt+o': takeOther,
+      'ctrl+Enter': submit, 'alt+l': onLater, 'alt+.': sameAsLast, 'alt+x': takeExtension, 'alt+v': turnVersion, 'alt+o': () => takeOther(filled.at),
     },
   )
   // once somebody asked to file, what is missing is marked where it is missing
@@ -185,10 +188,10 @@ export function FilingSlip({ arrival, desk, last, refused, onFile, isFiling, onC
       <QuestionNote key={arrival.question?.answer ?? arrival.question?.text} arrival={arrival} />
       <InsideNote arrival={arrival} onTaken={onTaken} />
       <SameNote arrival={arrival} slip={slip} change={change} onGone={onGone} />
-      <Fields {...{ number: arrival.number, slip, change, inputs, submit, asked, filled }} isOfWho={!preview.isPlaceholderData && settled.who === slip.who} house={house.data} preview={preview.data} problems={problems} />
+      <Fields {...{ number: arrival.number, slip, change, inputs, submit, asked, filled: { ...filled, readOf } }} isOfWho={!preview.isPlaceholderData && settled.who === slip.who} house={house.data} preview={preview.data} problems={problems} />
       <NameBox preview={preview.data} problems={problems} asVersion={slip.as_version} onUseExtension={takeExtension} onAsVersion={asVersion} />
       <Where {...{ slip, change, desk, inputs, submit }} isDoubtful={isLeadDoubtful} folders={outline.data?.folders ?? []} preview={preview.data} />
-      <FurtherFields {...{ number: arrival.number, slip, change, submit, asked, filled }} house={house.data} preview={preview.data} problems={problems} />
+      <FurtherFields {...{ number: arrival.number, slip, change, submit, asked, filled: { ...filled, readOf } }} house={house.data} preview={preview.data} problems={problems} />
       {preview.data && <NeighbourStrip preview={preview.data} />}
       <SlipState kept={kept} number={arrival.number} />
       {refused && (

@@ -16,7 +16,8 @@ interface Span {
 
 /** The words of a page, over its picture: one clicked, or several drawn over, go into the field that has the cursor. */
 export function PageWords({ number, page, onTake }: Props) {
-  const [isNear, setNear] = useState(false) // the pointer has been on the page: only then its words are asked for
+  // only where the pointer has been are the words of a page asked for; a finger is nowhere before it takes one
+  const [isNear, setNear] = useState(() => window.matchMedia('(pointer: coarse)').matches)
   const [span, setSpan] = useState<Span | null>(null)
   const words = useQuery({ ...pageWordsQuery(number, page), enabled: isNear }).data?.words ?? []
   const isIn = (at: number) => span !== null && at >= Math.min(span.from, span.to) && at <= Math.max(span.from, span.to)

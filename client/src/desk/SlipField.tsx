@@ -1,3 +1,4 @@
+import { Button } from 'antd'
 import type { ReactNode } from 'react'
 import { worded } from '../shared/said'
 import type { Offered } from './filling'
@@ -8,7 +9,7 @@ interface Props {
   word: string
   note?: ReactNode // what was understood
   problem?: string | undefined
-  read?: { read: Offered; isDoubtful: boolean; isOne: boolean } | null | undefined // where what stands here was read
+  read?: { read: Offered; isDoubtful: boolean; isOne: boolean; onOther: (() => void) | undefined } | null | undefined // where what stands here was read
   children: ReactNode
 }
 
@@ -35,7 +36,9 @@ export function SlipField({ name, letter, word, note, problem, read, children }:
           {!read.isOne && (
             <>
               {' '}
-              <kbd>Alt O</kbd> others
+              <Button type="link" size="small" className="others" tabIndex={-1} onClick={read.onOther}>
+                <kbd>Alt O</kbd> others
+              </Button>
             </>
           )}
         </span>

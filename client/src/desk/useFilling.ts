@@ -42,7 +42,7 @@ export function useFilling(arrival: Arrival, kept: Kept, write: (part: Partial<S
     /** How sure it is what stands in a field, where it was read. */
     readOf: (code: string) => {
       const read = readIn(slip, offers, code)
-      return read && { read, isDoubtful: !read.sure && !looked.has(code), isOne: (offers[code]?.length ?? 0) < 2 }
+      return read && { read, isDoubtful: !read.sure && !looked.has(code), isOne: (offers[code]?.length ?? 0) < 2, onOther: undefined as (() => void) | undefined }
     },
     /** A field has the cursor, and so was looked at. */
     enter: (code: string | null) => {
@@ -54,7 +54,7 @@ export function useFilling(arrival: Arrival, kept: Kept, write: (part: Partial<S
     /** What was read for a field, the likeliest first. */
     offered: (code: string) => (offers[code] ?? []).map((one) => one.value),
     wasLookedAt: (code: string) => looked.has(code),
-    other: () => (at === null ? null : otherThan(slip, offers, at)?.value ?? null),
+    other: (code: string) => otherThan(slip, offers, code)?.value ?? null,
     at,
   }
 }
