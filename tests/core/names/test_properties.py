@@ -9,7 +9,7 @@ from itertools import groupby
 from pathlib import Path
 
 import pytest
-from hypothesis import assume, given
+from hypothesis import assume, example, given
 from hypothesis import strategies as st
 
 from waka.core.names import (
@@ -87,7 +87,19 @@ fields = st.fixed_dictionaries(
 )
 
 
+#: who and reference run together, and what is read of both has to be cut to come out the same
+RUN_TOGETHER = Pattern.read(
+    '{when yyyy-mm-dd}{when yyyymmdd}{reference}{who}{"_" reference?}',
+    Style(joiner="_", case="keep", transliterate=False, longest=20),
+)
+CUT: dict[str, date | str | Decimal] = {
+    "when": date(2000, 1, 1), "who": "Marlow Rope & Canvas", "what": "", "reference": "0", "kind": "invoice",
+    "amount": Decimal("0.00"),
+}  # fmt: skip
+
+
 @given(patterns(), fields)
+@example(RUN_TOGETHER, CUT)
 def test_what_is_accepted_composes_to_the_same_name(
     pattern: Pattern, fields: dict[str, date | str | Decimal]
 ) -> None:

@@ -120,6 +120,9 @@ def _proved(pattern: Pattern, stem: str, fields: dict[str, FieldValue], parties:
             min(len(again.stem), len(stem)),
         )
         return Stop(at, (), f"the pattern writes this as “{again.stem}”")
+    if again.shortened is not None:
+        # what stands there fits as it is: only what was read wrongly has to be cut to come out the same
+        return Stop(0, (again.shortened,), f"{again.shortened} can be read in more than one way")
     return Parsed(fields, again.segments)
 
 
