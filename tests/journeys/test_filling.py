@@ -5,7 +5,7 @@ from pathlib import Path
 
 import psycopg
 import pytest
-from playwright.sync_api import Page, expect
+from playwright.sync_api import Page, Route, expect
 
 from tests.conftest import serving
 from tests.journeys.conftest import Tabs, sign_in
@@ -108,6 +108,25 @@ def test_what_was_typed_is_never_written_over(desk: Page, reading_server: Server
     desk.keyboard.press("Alt+ArrowUp")
     expect(desk.get_by_label("Who", exact=True)).to_have_value("somebody else")
     expect(desk.get_by_label("Reference", exact=True)).to_have_value("")
+
+
+def test_words_that_are_asked_for_before_their_page_is_read_come_as_soon_as_it_is(desk: Page) -> None:
+    asked: list[str] = []
+
+    def too_early(route: Route) -> None:
+        asked.append(route.request.url)
+        if len(asked) > 1:
+            route.continue_()
+        else:
+            route.fulfill(json={"is_read": False, "words": []})
+
+    desk.route("**/pages/1/words", too_early)
+    reference = desk.get_by_label("Reference", exact=True)
+    expect(reference).to_have_value("C26551", timeout=60_000)
+    reference.fill("")
+    desk.locator(".pagewords").first.hover()
+    desk.locator(".pagewords > i[title='C26551']").first.click()
+    expect(reference).to_have_value("C26551")
 
 
 def test_a_word_clicked_or_several_drawn_over_go_into_the_field_at_hand(desk: Page) -> None:

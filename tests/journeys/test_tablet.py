@@ -1,4 +1,4 @@
-"""The desk on a tablet: the page keeps its width, and what a finger meets is as tall as one."""
+"""The desk on a tablet, by finger alone: the page keeps its width, and no act needs a key."""
 
 from collections.abc import Iterator
 
@@ -42,7 +42,7 @@ def box(found: Locator) -> dict[str, float]:
     return dict(told)
 
 
-def test_the_page_stands_above_its_slip_where_the_screen_is_upright(upright: Page) -> None:
+def test_a_document_is_looked_at_mended_filed_and_taken_back_by_finger(upright: Page) -> None:
     page = upright
     reference = page.get_by_label("Reference", exact=True)
     expect(reference).to_have_value("C26551", timeout=60_000)
@@ -50,7 +50,32 @@ def test_the_page_stands_above_its_slip_where_the_screen_is_upright(upright: Pag
     sheet, slip = box(page.locator(".pageview")), box(page.get_by_role("region", name="Filing slip"))
     assert sheet["width"] > PAGE
     assert sheet["y"] + sheet["height"] <= slip["y"] + 1
-    assert box(page.get_by_role("button", name="File and next"))["height"] >= FINGER
+    # a word of the page
+    reference.tap()
+    reference.fill("")
+    page.locator(".pagewords > i[title='C26551']").first.tap()
+    expect(reference).to_have_value("C26551")
+    # what else was read for a field
+    who, others = page.get_by_label("Who", exact=True), page.locator('[data-field="who"] .others')
+    who.tap()
+    assert box(others)["height"] >= FINGER
+    others.tap()
+    expect(who).to_have_value("Examination board")
+    others.tap()
+    expect(who).to_have_value("Coastal Safety Institute")
+    what = page.get_by_label("What", exact=True)
+    what.tap()
+    what.fill("first aid")
+    folder = page.get_by_role("combobox", name="Folder")
+    folder.tap()
+    folder.press_sequentially("saf cert")
+    page.locator(".ant-select-item-option").filter(has_text="Certificates").first.tap()
+    file = page.get_by_role("button", name="File and next")
+    assert box(file)["height"] >= FINGER
+    file.tap()
+    expect(page.get_by_role("heading", name="36 waiting · 4 filed today")).to_be_visible()
+    page.get_by_role("button", name="undo").tap()
+    expect(page.get_by_role("heading", name="37 waiting")).to_be_visible()
 
 
 def test_a_page_is_wide_enough_to_be_read_beside_its_slip(lying: Page) -> None:

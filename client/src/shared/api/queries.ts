@@ -66,6 +66,8 @@ export const pageWordsQuery = (number: number, page: number) =>
   queryOptions({
     queryKey: ['pageWords', number, page],
     queryFn: () => told(api.GET('/api/desk/{number}/pages/{page}/words', { params: { path: { number, page } } })),
+    // what is asked for before a page is read comes as soon as it is
+    refetchInterval: (query) => (query.state.data?.is_read === false ? 1_500 : false),
     staleTime: 60_000,
   })
 

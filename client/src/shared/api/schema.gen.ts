@@ -4682,8 +4682,13 @@ export interface components {
         /** PageWords */
         PageWords: {
             /**
+             * Is Read
+             * @description Else the page waits to be read: it is asked again later
+             */
+            is_read: boolean;
+            /**
              * Words
-             * @description As they are read, line by line; none where nobody has read the page yet
+             * @description As they are read, line by line
              */
             words: components["schemas"]["WordOn"][];
         };

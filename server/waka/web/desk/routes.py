@@ -148,7 +148,7 @@ def _offered(one: Offered) -> sd.OfferedValue:
 def get_page_words(path: s.PagePath) -> Response:
     """The words on a page, for a person to take them into the slip."""
     found = words_on(deps(), person().id, path.number, path.page)
-    return reply(sd.PageWords(words=[sd.WordOn.model_validate(one) for one in found]))
+    return reply(sd.PageWords.model_validate(found))
 
 
 @bp.get("/desk/<int:number>/inside", responses={200: sd.Inside, **REFUSALS})

@@ -207,9 +207,8 @@ class WordOn(Wire):
 
 
 class PageWords(Wire):
-    words: list[WordOn] = Field(
-        description="As they are read, line by line; none where nobody has read the page yet"
-    )
+    is_read: bool = Field(description="Else the page waits to be read: it is asked again later")
+    words: list[WordOn] = Field(description="As they are read, line by line")
 
 
 class SameDocument(Wire):

@@ -26,16 +26,25 @@ class WordOn:
     cell: int  #: of the line, from 0: words that stand apart are in others
 
 
-def words_on(deps: Deps, person: PersonId, number: DocumentId, page: int) -> list[WordOn]:
-    """Return the words of a page, from 1, line by line; [] where none were read. Raises ``NotFound``.
+@dataclass(frozen=True, slots=True, kw_only=True)
+class WordsOn:
+    """The words of a page, line by line."""
+
+    is_read: bool  #: else the page waits to be read, and may have words yet
+    words: list[WordOn]
+
+
+def words_on(deps: Deps, person: PersonId, number: DocumentId, page: int) -> WordsOn:
+    """Return the words of a page, from 1. Raises ``NotFound``.
 
     What has no pages, as a workbook or a mail, is one page.
     """
     document = find(deps, person, number)
     parts = words.of(deps, document.sha256)
     if not parts:
-        return []
-    return list(words_of([one for one in as_parts(parts[:1])[0].pages if one.nth == page]))[:MOST]
+        return WordsOn(is_read=parts is not None or not words.will_be_read(deps, document), words=[])
+    pages = [one for one in as_parts(parts[:1])[0].pages if one.nth == page]
+    return WordsOn(is_read=True, words=list(words_of(pages))[:MOST])
 
 
 def words_of(pages: Sequence[Page]) -> Iterator[WordOn]:

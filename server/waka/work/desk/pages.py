@@ -26,7 +26,6 @@ from waka.work.deps import Deps
 from waka.work.documents import words
 from waka.work.documents.looking import assert_readable, opened_file
 from waka.work.documents.papers import as_parts
-from waka.work.office import settings_of
 
 from .arriving import add_beside
 from .filling import clerk_of
@@ -68,10 +67,8 @@ def begins(deps: Deps, person: PersonId, number: DocumentId) -> Parted | None:
     parts = words.of(deps, document.sha256)
     if document.pages == 1:
         return Parted([1], [])  # and be it blank: it is not a sheet between others
-    if parts is None and not document.trouble:
-        with deps.db.transaction() as conn:
-            is_read = settings_of(conn).fills_slips
-        return None if is_read else Parted([1], [])
+    if parts is None and words.will_be_read(deps, document):
+        return None
     pages = as_parts(parts[:1])[0].pages if parts else []
     with deps.db.transaction() as conn:
         clerk = clerk_of(conn, person)

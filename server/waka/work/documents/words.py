@@ -14,6 +14,7 @@ from waka.records.background import jobs
 from waka.records.background.jobs import Job
 from waka.records.documents import words
 from waka.records.documents.contents import Unread
+from waka.records.documents.documents import Document
 from waka.work import office
 from waka.work.deps import Deps
 from waka.work.documents.papers import as_parts
@@ -35,6 +36,16 @@ def waiting(deps: Deps) -> tuple[list[Unread], list[Unread]]:
 def job_of(sha256: bytes) -> Job:
     """Return the job of reading the words of some bytes."""
     return Job(task="words", subject=f"words {sha256.hex()}", args={"contents": [sha256.hex()]})
+
+
+def will_be_read(deps: Deps, document: Document) -> bool:
+    """Whether somebody reads the words of a document that nobody has read yet: not of what is damaged, nor where the
+    office wants none of it.
+    """
+    if document.trouble:
+        return False
+    with deps.db.transaction() as conn:
+        return office.settings_of(conn).fills_slips
 
 
 def hurry(conn: Connection, sha256: bytes) -> None:
