@@ -324,6 +324,12 @@ def wait_until(holds: Any, what: str, seconds: float = 30) -> None:
         time.sleep(0.05)
 
 
+def _searchable(deps: Deps) -> int:
+    with deps.db.transaction() as conn:
+        (count,) = conn.execute("select count(*) from document_search").fetchone() or (0,)
+    return int(count)
+
+
 def assert_records_agree(deps: Deps) -> None:
     """Every document is there exactly once, with the right bytes, where the records say."""
     with deps.db.transaction() as conn:
@@ -340,9 +346,9 @@ def assert_records_agree(deps: Deps) -> None:
         ).fetchall()
         kept = {stored_path(bytes(v[0])) for v in conn.execute("select sha256 from document_version")}
         unsettled = conn.execute("select count(*) from change_step where state = 'intended'").fetchone()
-        searchable = conn.execute("select count(*) from document_search").fetchone()
     assert unsettled == (0,)
-    assert searchable == (len(filed),)
+    # whoever else makes words searchable holds some of them until all are written
+    wait_until(lambda: _searchable(deps) == len(filed), "all that is filed is searchable")
     on_disk = files_beneath(deps.drive.root)
     assert sorted(path for _, path, _ in filed) == sorted(on_disk)
     bound = [f".bound/{path}" for path in files_beneath(deps.arrivals.root / ".bound", hidden=True)]

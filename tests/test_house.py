@@ -170,7 +170,8 @@ def test_queries_that_stand_twice_are_refused_when_they_are_read(
 
 def test_no_class_of_the_interface_is_styled_in_two_places_that_contradict_each_other() -> None:
     """A class that one view calls its own would else change the look of another view."""
-    styles = re.sub(r"/\*.*?\*/", "", (CHECKOUT / "client/src/app/waka.css").read_text(), flags=re.DOTALL)
+    sheets = "".join(path.read_text() for path in sorted((CHECKOUT / "client/src").rglob("*.css")))
+    styles = re.sub(r"/\*.*?\*/", "", sheets, flags=re.DOTALL)
     everywhere = re.sub(r"@media[^{]*\{(?:[^{}]*\{[^{}]*\})*[^{}]*\}", "", styles)
     said: dict[tuple[str, str], int] = {}
     for selectors, body in re.findall(r"([^{}]+)\{([^{}]*)\}", everywhere):

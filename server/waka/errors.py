@@ -21,7 +21,9 @@ from __future__ import annotations
 from collections.abc import Sequence
 from typing import Any
 
+from waka.core.changes.findings import said
 from waka.core.ids import DocumentId, ListId
+from waka.core.words import worded
 
 
 class WakaError(Exception):
@@ -292,8 +294,9 @@ class DriveAway(DriveTrouble):
     code = "drive_away"
 
     def __init__(self, part: str, root: str) -> None:
+        self.why = said(self.code, part=part, root=root)
         super().__init__(
-            f"{root} bears no mark, though these records know their {part}: the disk is not mounted, or it is another.",
+            f"{worded(self.why.code, self.why.facts)}.",
             mend="Mount it; Waka goes on by itself. If this is the right folder: bin/waka drive adopt.",
             part=part, root=root,
         )  # fmt: skip
@@ -305,15 +308,12 @@ class ForeignDrive(DriveTrouble):
     code = "foreign_drive"
 
     def __init__(self, part: str, root: str, *, older: bool) -> None:
-        why = (
-            f"was used with a later state of this database than this one, which is an older one restored: {root}"
-            if older else f"belongs to another Waka's database: {root}"
-        )  # fmt: skip
+        self.why = said("drive_of_later" if older else self.code, part=part, root=root)
         super().__init__(
-            f"This {part} {why}. Nothing was changed.",
+            f"{worded(self.why.code, self.why.facts)}. Nothing was changed.",
             mend="Start Waka with the database that belongs to it; or, if these two shall belong together "
             "from now on, have an administrator say so: bin/waka drive adopt.",
-            part=part, root=root, older=older,
+            part=part, root=root,
         )  # fmt: skip
 
 

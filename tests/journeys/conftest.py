@@ -7,12 +7,24 @@ from collections.abc import Callable, Iterator
 from contextlib import contextmanager
 from pathlib import Path
 
+import psycopg
 import pytest
-from playwright.sync_api import Browser, ConsoleMessage, Error, Page, Route, expect, sync_playwright
+from playwright.sync_api import (
+    Browser,
+    ConsoleMessage,
+    Error,
+    Page,
+    Route,
+    ViewportSize,
+    expect,
+    sync_playwright,
+)
 
 from tests.conftest import serving
-from tests.support import Server, World, is_free
+from tests.support import Server, World, is_free, leave_slips_empty
 from waka.demo.make import PASSWORD
+from waka.reading.whole import VERSION, packed
+from waka.records.documents import words
 
 expect.set_options(timeout=15_000)  # a busy machine is slow, not wrong
 _BUILDS = ("/usr/bin/chromium-headless-shell", "/usr/bin/chromium")  #: the first of them that is there
@@ -36,8 +48,12 @@ class Tabs:
     the browser may keep of a server's answers is the same in all tests, the interface; all else is asked for anew.
     """
 
-    def __init__(self, browser: Browser) -> None:
+    def __init__(
+        self, browser: Browser, *, width: int = 1280, height: int = 800, by_finger: bool = False
+    ) -> None:
         self._browser = browser
+        self._size = ViewportSize(width=width, height=height)
+        self._by_finger = by_finger
         self._free: dict[str, list[Page]] = {}
 
     @contextmanager
@@ -70,7 +86,8 @@ class Tabs:
         assert complaints == []
 
     def _new(self, address: str) -> Page:
-        return self._browser.new_context(viewport={"width": 1280, "height": 800}, base_url=address).new_page()
+        context = self._browser.new_context(viewport=self._size, has_touch=self._by_finger, base_url=address)
+        return context.new_page()
 
     @staticmethod
     def _forget(page: Page) -> None:
@@ -96,6 +113,24 @@ def port() -> int:
 @pytest.fixture
 def demo_server(the_world: World, home: Path, port: int) -> Iterator[Server]:
     with serving(the_world, home, port) as server:
+        server.start()
+        yield server
+
+
+def take_pictures_for_blank(url: str) -> None:
+    """Have nothing be recognised on the demo's pictures: it takes seconds a page, and no test here looks at them."""
+    with psycopg.connect(url) as conn:
+        for (digest,) in conn.execute(
+            "select sha256 from document where state = 'waiting' and (name like '%.jpg' or name ~ 'scan_004(23|29|30|31)')"
+        ).fetchall():
+            words.keep(conn, bytes(digest), VERSION, packed([]), "")
+
+
+@pytest.fixture
+def reading_server(the_world: World, home: Path, port: int) -> Iterator[Server]:
+    with serving(the_world, home, port) as server:
+        leave_slips_empty(server.url, wish=False)
+        take_pictures_for_blank(server.url)
         server.start()
         yield server
 

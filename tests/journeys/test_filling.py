@@ -1,40 +1,17 @@
 """A slip that fills itself in: what was read stands in its fields, marked on the page; a person decides."""
 
 from collections.abc import Iterator
-from pathlib import Path
 
-import psycopg
 import pytest
 from playwright.sync_api import Page, Route, expect
 
-from tests.conftest import serving
 from tests.journeys.conftest import Tabs, sign_in
 from tests.reading.test_codes import LINES, bill
-from tests.support import Server, World, leave_slips_empty
+from tests.support import Server
 from tests.work.test_pages import photograph, stack
-from waka.reading.whole import VERSION, packed
-from waka.records.documents import words
 
 #: milliseconds until what has just arrived is read on a busy machine
 UNTIL_READ = 120_000
-
-
-def take_pictures_for_blank(url: str) -> None:
-    """Have nothing be recognised on the demo's pictures: it takes seconds a page, and no test here looks at them."""
-    with psycopg.connect(url) as conn:
-        for (digest,) in conn.execute(
-            "select sha256 from document where state = 'waiting' and (name like '%.jpg' or name ~ 'scan_004(23|29|30|31)')"
-        ).fetchall():
-            words.keep(conn, bytes(digest), VERSION, packed([]), "")
-
-
-@pytest.fixture
-def reading_server(the_world: World, home: Path, port: int) -> Iterator[Server]:
-    with serving(the_world, home, port) as server:
-        leave_slips_empty(server.url, wish=False)
-        take_pictures_for_blank(server.url)
-        server.start()
-        yield server
 
 
 @pytest.fixture

@@ -5,8 +5,7 @@ from collections.abc import Iterator
 import pytest
 from playwright.sync_api import Browser, Locator, Page, expect
 
-from tests.journeys.conftest import sign_in
-from tests.journeys.test_filling import reading_server  # noqa: F401 - a fixture
+from tests.journeys.conftest import Tabs, sign_in
 from tests.support import Server
 
 UPRIGHT, LYING = (820, 1180), (1024, 768)  #: width and height of its screen
@@ -16,23 +15,19 @@ PAGE = 400  #: pixels of width that a page is read at
 
 def tablet(browser: Browser, server: Server, size: tuple[int, int]) -> Iterator[Page]:
     width, height = size
-    context = browser.new_context(
-        viewport={"width": width, "height": height}, has_touch=True, base_url=server.address
-    )
-    page = context.new_page()
-    page.goto("/")
-    sign_in(page)
-    yield page
-    context.close()
+    with Tabs(browser, width=width, height=height, by_finger=True).at(server.address) as page:
+        sign_in(page)
+        yield page
+    page.context.close()
 
 
 @pytest.fixture
-def upright(browser: Browser, reading_server: Server) -> Iterator[Page]:  # noqa: F811
+def upright(browser: Browser, reading_server: Server) -> Iterator[Page]:
     yield from tablet(browser, reading_server, UPRIGHT)
 
 
 @pytest.fixture
-def lying(browser: Browser, reading_server: Server) -> Iterator[Page]:  # noqa: F811
+def lying(browser: Browser, reading_server: Server) -> Iterator[Page]:
     yield from tablet(browser, reading_server, LYING)
 
 

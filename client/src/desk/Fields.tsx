@@ -20,22 +20,23 @@ interface FieldsProps {
   asked: boolean // to file: what is missing counts as a problem
   isOfWho: boolean // the preview is of who stands there now
   filled: Filled
+  takeOther: (code: string) => void // what else was read for a field, into it
 }
 
 /** The fields of the slip, each with what was understood of it. */
-export function Fields({ number, slip, change, inputs, submit, house, preview, problems, asked, isOfWho, filled }: FieldsProps) {
+export function Fields({ number, slip, change, inputs, submit, house, preview, problems, asked, isOfWho, filled, takeOther }: FieldsProps) {
   const [inWho, setInWho] = useState(false)
   const seen = preview?.understood
   const onPage = useOnPage(number, slip, filled)
   const wrong = (field: string, typed: string) => (typed || asked ? problems.get(field) : undefined)
   return (
     <div className="fields">
-      <SlipField name="kind" read={filled.readOf('kind')} letter="k" word="Kind">
+      <SlipField name="kind" read={filled.readOf('kind', takeOther)} letter="k" word="Kind">
         <KindField house={house} code={slip.kind} inputs={inputs} change={change} submit={submit} />
       </SlipField>
       {/* a new party's short form is asked for once its name is left: no field comes up under the keys of who types it */}
       <div className="asone" onFocus={() => setInWho(true)} onBlur={() => setInWho(false)}>
-      <SlipField name="who" read={filled.readOf('who')} letter="w" word="Who" problem={wrong('who', slip.who)} note={seen?.who?.known && seen.who.short ? <code>{seen.who.short}</code> : undefined}>
+      <SlipField name="who" read={filled.readOf('who', takeOther)} letter="w" word="Who" problem={wrong('who', slip.who)} note={seen?.who?.known && seen.who.short ? <code>{seen.who.short}</code> : undefined}>
         <TypeAhead
           inLine
           label="Who"
@@ -55,16 +56,16 @@ export function Fields({ number, slip, change, inputs, submit, house, preview, p
           <Plain label="Short form" inputRef={inputs.short} value={slip.short || seen.who.proposed} onType={(short) => change({ short })} onEnter={submit} />
         </SlipField>
       )}
-      <SlipField name="when" read={filled.readOf('when')} letter="n" word="When" problem={wrong('when', slip.when)} note={seen?.when ? day(seen.when) : undefined}>
+      <SlipField name="when" read={filled.readOf('when', takeOther)} letter="n" word="When" problem={wrong('when', slip.when)} note={seen?.when ? day(seen.when) : undefined}>
         <Plain label="When" inputRef={inputs.when} value={slip.when} placeholder="12 3 25" onType={(when) => change({ when })} onEnter={submit} />
       </SlipField>
-      <SlipField name="what" read={filled.readOf('what')} letter="t" word="What" problem={wrong('what', slip.what)}>
+      <SlipField name="what" read={filled.readOf('what', takeOther)} letter="t" word="What" problem={wrong('what', slip.what)}>
         <Free growing label="What" inputRef={inputs.what} value={slip.what} choices={onPage('what')} onType={(what) => change({ what })} onEnter={submit} />
       </SlipField>
-      <SlipField name="reference" read={filled.readOf('reference')} letter="r" word="Reference">
+      <SlipField name="reference" read={filled.readOf('reference', takeOther)} letter="r" word="Reference">
         <Free label="Reference" inputRef={inputs.reference} value={slip.reference} choices={onPage('reference')} onType={(reference) => change({ reference })} onEnter={submit} />
       </SlipField>
-      <SlipField name="amount" read={filled.readOf('amount')} letter="a" word="Amount" problem={wrong('amount', slip.amount)} note={seen?.amount ? money(seen.amount, seen.currency) : undefined}>
+      <SlipField name="amount" read={filled.readOf('amount', takeOther)} letter="a" word="Amount" problem={wrong('amount', slip.amount)} note={seen?.amount ? money(seen.amount, seen.currency) : undefined}>
         <Plain label="Amount" inputRef={inputs.amount} value={slip.amount} onType={(amount) => change({ amount })} onEnter={submit} />
       </SlipField>
     </div>
@@ -72,7 +73,7 @@ export function Fields({ number, slip, change, inputs, submit, house, preview, p
 }
 
 /** What else is asked of a document of this kind: after the folder, for most slips are filed without it. */
-export function FurtherFields({ number, slip, change, submit, house, preview, problems, asked, filled }: Omit<FieldsProps, 'inputs' | 'isOfWho'>) {
+export function FurtherFields({ number, slip, change, submit, house, preview, problems, asked, filled, takeOther }: Omit<FieldsProps, 'inputs' | 'isOfWho'>) {
   const fields = askedOf(house, slip.kind)
   const onPage = useOnPage(number, slip, filled)
   if (fields.length === 0) return null
@@ -80,7 +81,7 @@ export function FurtherFields({ number, slip, change, submit, house, preview, pr
   return (
     <div className="fields further">
       {fields.map((field) => (
-        <SlipField key={field.code} name={field.code} read={filled.readOf(field.code)} word={field.label} problem={problem(field.code)} note={noteOf(field, preview?.understood.fields[field.code], typedIn(slip, field.code))}>
+        <SlipField key={field.code} name={field.code} read={filled.readOf(field.code, takeOther)} word={field.label} problem={problem(field.code)} note={noteOf(field, preview?.understood.fields[field.code], typedIn(slip, field.code))}>
           <Further field={field} house={house} onPage={onPage(field.code)} value={typedIn(slip, field.code)} onType={(text) => change(withTyped(slip, field.code, text))} onEnter={submit} />
         </SlipField>
       ))}

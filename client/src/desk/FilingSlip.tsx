@@ -149,10 +149,6 @@ export function FilingSlip({ arrival, desk, last, refused, onFile, isFiling, onC
     change(withTyped(slip, at, other))
     requestAnimationFrame(() => focusOn(inputs, at)) // what is typed next takes its place
   }
-  const readOf = (code: string) => {
-    const read = filled.readOf(code)
-    return read && { ...read, onOther: () => takeOther(code) }
-  }
   useEffect(() => {
     takerRef.current = (text) => {
       if (filled.at !== null && filled.at !== 'kind' && filled.at !== 'folder') change(withTyped(slip, filled.at, text))
@@ -188,10 +184,10 @@ export function FilingSlip({ arrival, desk, last, refused, onFile, isFiling, onC
       <QuestionNote key={arrival.question?.answer ?? arrival.question?.text} arrival={arrival} />
       <InsideNote arrival={arrival} onTaken={onTaken} />
       <SameNote arrival={arrival} slip={slip} change={change} onGone={onGone} />
-      <Fields {...{ number: arrival.number, slip, change, inputs, submit, asked, filled: { ...filled, readOf } }} isOfWho={!preview.isPlaceholderData && settled.who === slip.who} house={house.data} preview={preview.data} problems={problems} />
+      <Fields {...{ number: arrival.number, slip, change, inputs, submit, asked, filled, takeOther }} isOfWho={!preview.isPlaceholderData && settled.who === slip.who} house={house.data} preview={preview.data} problems={problems} />
       <NameBox preview={preview.data} problems={problems} asVersion={slip.as_version} onUseExtension={takeExtension} onAsVersion={asVersion} />
       <Where {...{ slip, change, desk, inputs, submit }} isDoubtful={isLeadDoubtful} folders={outline.data?.folders ?? []} preview={preview.data} />
-      <FurtherFields {...{ number: arrival.number, slip, change, submit, asked, filled: { ...filled, readOf } }} house={house.data} preview={preview.data} problems={problems} />
+      <FurtherFields {...{ number: arrival.number, slip, change, submit, asked, filled, takeOther }} house={house.data} preview={preview.data} problems={problems} />
       {preview.data && <NeighbourStrip preview={preview.data} />}
       <SlipState kept={kept} number={arrival.number} />
       {refused && (

@@ -9,7 +9,7 @@ interface Props {
   word: string
   note?: ReactNode // what was understood
   problem?: string | undefined
-  read?: { read: Offered; isDoubtful: boolean; isOne: boolean; onOther: (() => void) | undefined } | null | undefined // where what stands here was read
+  read?: { read: Offered; isDoubtful: boolean; onOther: (() => void) | null } | null | undefined // where what stands here was read
   children: ReactNode
 }
 
@@ -33,7 +33,7 @@ export function SlipField({ name, letter, word, note, problem, read, children }:
         <span className={read.isDoubtful ? 'readfrom wait' : 'readfrom'}>
           {read.isDoubtful && 'look: '}
           {worded(read.read.why)}
-          {!read.isOne && (
+          {read.onOther && (
             <>
               {' '}
               <Button type="link" size="small" className="others" tabIndex={-1} onClick={read.onOther}>

@@ -39,10 +39,10 @@ export function useFilling(arrival: Arrival, kept: Kept, write: (part: Partial<S
   return {
     isWaiting: filling.data?.state === 'waits',
     doubtful: doubtfulIn(slip, offers, looked),
-    /** How sure it is what stands in a field, where it was read. */
-    readOf: (code: string) => {
+    /** How sure it is what stands in a field, where it was read; and what takes another one, where there is one. */
+    readOf: (code: string, takeOther: (code: string) => void) => {
       const read = readIn(slip, offers, code)
-      return read && { read, isDoubtful: !read.sure && !looked.has(code), isOne: (offers[code]?.length ?? 0) < 2, onOther: undefined as (() => void) | undefined }
+      return read && { read, isDoubtful: !read.sure && !looked.has(code), onOther: (offers[code]?.length ?? 0) > 1 ? () => takeOther(code) : null }
     },
     /** A field has the cursor, and so was looked at. */
     enter: (code: string | null) => {

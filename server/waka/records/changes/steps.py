@@ -328,7 +328,7 @@ def set_act(conn: Connection, step: Step, act: Act) -> None:
 
 
 def _these(steps: Sequence[Step]) -> dict[str, object]:
-    """Return what a statement asks for some steps of one list by."""
+    """Return what a statement asks for some steps of one list by; arrays beside them stand in the order of *steps*."""
     positions = [step.position for step in steps]
     first, last = min(positions), max(positions)
     only = None if positions == list(range(first, last + 1)) else positions

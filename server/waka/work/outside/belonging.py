@@ -8,10 +8,9 @@ from dataclasses import dataclass
 from psycopg import Connection
 
 from waka.core.changes.belonging import Belonging, Mark, belonging
-from waka.core.changes.findings import Said, said
 from waka.drive.holds import prepare_holds
 from waka.drive.tree import Tree
-from waka.errors import DriveAway, DriveTrouble, ForeignDrive, NotAllowed, WakaError
+from waka.errors import DriveAway, ForeignDrive, NotAllowed, WakaError
 from waka.records import settings
 from waka.records.finding import logbook
 from waka.records.folders import folders
@@ -55,12 +54,6 @@ def _refuse(found: Standing) -> None:
         raise DriveAway(found.part, root)
     if found.belonging in (Belonging.STRANGER, Belonging.RESTORED):
         raise ForeignDrive(found.part, root, older=found.belonging is Belonging.RESTORED)
-
-
-def why(error: DriveTrouble) -> Said:
-    """Return why nothing is done with a tree, as it is kept."""
-    code = "drive_of_later" if error.facts.get("older") else error.code
-    return said(code, part=str(error.facts.get("part")), root=str(error.facts.get("root")))
 
 
 def admit(deps: Deps) -> None:

@@ -32,7 +32,7 @@ from waka.core.changes.recognise import (
 from waka.core.ids import DocumentId, FolderId, PersonId
 from waka.core.names import readable, to_bytes, to_text
 from waka.drive.scan import ScannedFolder, births_in, files_in, scan
-from waka.errors import DriveTrouble
+from waka.errors import DriveAway, ForeignDrive
 from waka.records.changes import steps
 from waka.records.folders import folders
 from waka.records.outside import following, loosening, stuck, sweeps
@@ -70,7 +70,7 @@ class DriveSweeper:
 
         What is still being written counts as one: it is to be looked at again; what could not be read or
         written down is set aside, counts as none, and is tried ever later. -1 where another process is
-        at it, or a folder is in motion. Raises ``DriveTrouble`` where the drive is not there or not ours.
+        at it, or a folder is in motion. Raises ``DriveAway``, ``ForeignDrive``.
         """
         with self.deps.db.working() as hold:
             if not sweeps.try_sweeping(hold):
@@ -117,13 +117,13 @@ class DriveSweeper:
         return differences - self._set_aside.found_again
 
     def _assert_ours(self) -> None:
-        """Raise ``DriveTrouble`` where the disk that holds the drive is not there, or another one is."""
+        """Raise ``DriveAway`` where the drive's disk is not there, ``ForeignDrive`` where another one is."""
         with self.deps.db.transaction() as conn:
             try:
                 belonging.assert_ours(self.deps, conn, "drive")
                 return
-            except DriveTrouble as error:
-                sweeps.hold_sweep(conn, belonging.why(error))
+            except (DriveAway, ForeignDrive) as error:
+                sweeps.hold_sweep(conn, error.why)
                 conn.commit()
                 raise
 
