@@ -79,6 +79,11 @@ class Drafting:
         self._leaving = Counter(source.folder_id for source in self._known.values())
         self._look_up_places(wants)
 
+    def let_go(self) -> None:
+        """Forget what was looked up: a long list holds much of it, and nobody asks once all is prepared."""
+        for looked_up in (self._known, self._waiting, self._kept, self._by_place):
+            looked_up.clear()
+
     def _look_up_places(self, wants: Iterable[Proposal]) -> None:
         by_path = [want for want in wants if want.document is None and want.source]
         places = {self.structure.find(split_path(want.source or "")[0]) for want in by_path}

@@ -35,6 +35,7 @@ def prepare(drafting: Drafting, wants: Sequence[Proposal]) -> tuple[list[Prepare
                 prepared.append(one)
         except LeftOut as why:
             left.append((want, _finding(why)))
+    drafting.let_go()
     return _unchanged_on_disk(drafting, prepared, left), left
 
 

@@ -82,7 +82,7 @@ class Judged:
         target, make = step.target or one.target, None
         if target is not None and target.folder < 0:
             make = self.structure.path(target.folder)
-            target = replace(target, folder=NO_FOLDER)
+            target = Spot(folder=NO_FOLDER, name=target.name)
         act = version_of(one, self.ontos[step.onto]) if step.onto is not None else one.act
         conforms, was = one.conforms, None
         told = [
@@ -92,7 +92,7 @@ class Judged:
         if step.parks:  # what it is called and filled in with is for its next step to say
             act, conforms = one.act.on_the_way(), None
             told = [StepFinding(position=at, code="by_temporary_name", other=places.get(step.position))]
-        elif one.planned.source is not None and source != one.planned.source:
+        elif one.planned.source not in (None, source):
             was = shown(self._path(one.planned.source))
         return NewStep(
             step=Step(

@@ -57,7 +57,8 @@ def placing(want: Proposal, drafting: Drafting, source: Source, target: Spot) ->
         act = acts.Place(was=source.record, record=record)
     spot = Spot(folder=source.folder_id, name=source.name)
     return Prepared(
-        want=want, act=act, document=source.id, kind=(act.record or source.record).kind, file=source.file,
+        want=want, act=act, document=source.id,
+        kind=source.kind if act.record is None else act.record.kind, file=source.file,
         from_path=drafting.path_of(source),
         conformed=source.conforms, conforms=conforms, from_access=row.access_id if row else None,
         planned=Planned(position=want.at, subject=("document", source.id), source=spot, target=target,
