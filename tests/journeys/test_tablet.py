@@ -1,15 +1,18 @@
-"""The desk on a tablet, by finger alone: the page keeps its width, and no act needs a key."""
+"""A tablet, by finger alone: pages and names keep their width, and no act needs a key."""
 
+import re
 from collections.abc import Iterator
 
 import pytest
 from playwright.sync_api import Browser, Locator, Page, expect
 
 from tests.journeys.conftest import Tabs, sign_in
+from tests.journeys.looking import go_to
 from tests.support import Server
 
 UPRIGHT, LYING = (820, 1180), (1024, 768)  #: width and height of its screen
 FINGER = 40  #: pixels that a finger meets surely
+NAME = 250  #: pixels of width that a name is read at
 PAGE = 400  #: pixels of width that a page is read at
 
 
@@ -79,3 +82,15 @@ def test_a_page_is_wide_enough_to_be_read_beside_its_slip(lying: Page) -> None:
     # no key is told of where there are none
     expect(lying.locator(".keybar kbd, .keybar b").first).to_be_hidden()
     assert lying.evaluate("document.documentElement.scrollWidth") <= LYING[0]
+
+
+def test_names_have_room_in_a_list_until_somebody_chooses_its_columns(lying: Page) -> None:
+    go_to(lying, "/folders")
+    lying.get_by_role("navigation", name="Outline").get_by_text("Finance", exact=True).tap()
+    lying.get_by_role("navigation", name="Outline").get_by_text("Invoices", exact=True).tap()
+    heads = lying.get_by_role("columnheader")
+    expect(heads).to_have_text([re.compile("Name"), re.compile("Who"), re.compile("When")])
+    assert box(heads.first)["width"] > NAME
+    lying.get_by_role("button", name="columns").tap()
+    lying.get_by_role("menuitem", name="Size").tap()
+    expect(heads).to_have_text([re.compile(word) for word in ("Name", "Who", "When", "Size")])

@@ -1,5 +1,5 @@
 import { useInfiniteQuery, useQuery, useQueryClient } from '@tanstack/react-query'
-import { useEffect, useRef, useState, type ReactNode } from 'react'
+import { useCallback, useEffect, useRef, useState, type ReactNode } from 'react'
 import { useLocation, useNavigate, useParams, useSearchParams } from 'react-router'
 import { api, told, type OutlineEntry, type Sort } from '../shared/api/client'
 import { carriedQuery, charterQuery, groupsQuery, houseQuery, listQuery, outlineQuery, type ListOf } from '../shared/api/queries'
@@ -29,6 +29,7 @@ import { editionsOf, useAsking } from '../shared/documents/useAsking'
 import { useChanges, type Ask } from '../shared/documents/useChanges'
 import { visible } from '../shared/outline'
 import { useOfPlace } from '../shared/useOfPlace'
+import { watchWidth } from '../shared/watchWidth'
 import { filesOf, useFolderUploads, type FileAt } from './useFolderUploads'
 import { ConfirmDialog } from './ConfirmDialog'
 
@@ -67,7 +68,9 @@ export function FoldersView({ list }: { list?: 'tag' | 'bin' }) {
   const [menu, setMenu] = useOfPlace<{ x: number; y: number }>(place)
   const [renaming, setRenaming] = useOfPlace<number>(place)
   const [chosenColumns, setColumns] = useState<Sort[] | null>(null)
-  const columns = chosenColumns ?? keptColumns(house.data)
+  const [room, setRoom] = useState(0)
+  const listing = useCallback((box: HTMLElement | null) => watchWidth(box, setRoom), [])
+  const columns = chosenColumns ?? keptColumns(house.data, room)
   const [width, setWidth] = useState(170)
   const [across, setAcross] = useState(1)
   const [keysShown, setKeysShown] = useState(false)
@@ -234,7 +237,7 @@ export function FoldersView({ list }: { list?: 'tag' | 'bin' }) {
       >
         <Outline folders={folders} current={folder?.id ?? null} onDrop={onDrop} onTag={onTag} />
         {(folder || list) && (
-          <section className="listing" aria-label={folder ? folder.path || 'Drive' : list === 'bin' ? 'Bin' : 'Tag'} aria-busy={!page.isSuccess || page.isPlaceholderData}>
+          <section className="listing" ref={listing} aria-label={folder ? folder.path || 'Drive' : list === 'bin' ? 'Bin' : 'Tag'} aria-busy={!page.isSuccess || page.isPlaceholderData}>
             <ListHead
               folder={folder}
               folders={folders}

@@ -1,7 +1,10 @@
+import { useQuery } from '@tanstack/react-query'
 import { useVirtualizer } from '@tanstack/react-virtual'
 import { useEffect, useRef, useState, type MouseEvent } from 'react'
 import { pageUrl, type Listed } from '../shared/api/client'
+import { beginningQuery } from '../shared/api/queries'
 import { size } from '../shared/format'
+import { watchWidth } from '../shared/watchWidth'
 import { SegmentedName } from '../shared/SegmentedName'
 import { PageImage } from '../shared/PageImage'
 import { carryAway } from './dragging'
@@ -19,17 +22,13 @@ interface Props {
 }
 
 const GAP = 14
+const LETTERS = 26 // the height of a line goes that often into a page's width
 
 /** Documents by their first pages, in a size that can be chosen. */
 export function PageGrid({ documents, cursor, chosen, width, onColumns, onClick, onOpen, onMenu, onEnd }: Props) {
   const box = useRef<HTMLDivElement>(null)
   const [room, setRoom] = useState(0)
-  useEffect(() => {
-    if (!box.current) return
-    const observer = new ResizeObserver(([entry]) => setRoom(entry?.contentRect.width ?? 0))
-    observer.observe(box.current)
-    return () => observer.disconnect()
-  }, [])
+  useEffect(() => watchWidth(box.current, setRoom), [])
   const columns = Math.max(1, Math.floor((room - GAP) / (width + GAP)))
   useEffect(() => onColumns(columns), [columns, onColumns])
   const height = Math.round(width * 1.3) + 62
@@ -80,13 +79,30 @@ export function PageGrid({ documents, cursor, chosen, width, onColumns, onClick,
 
 function Thumbnail({ document, width }: { document: Listed; width: number }) {
   const [failed, setFailed] = useState(false)
-  if (!document.pages || failed) {
+  if (!document.pages || failed) return <Beginning document={document} width={width} />
+  return <PageImage className="thumb" loading="lazy" draggable={false} alt="" src={pageUrl(document.number, 1, Math.round(width * devicePixelRatio))} onFailed={() => setFailed(true)} />
+}
+
+/** A document without pages: what it begins with, as small as it would be on a page; or else what it is. */
+function Beginning({ document, width }: { document: Listed; width: number }) {
+  const text = useQuery(beginningQuery(document.number, document.edition)).data?.text ?? ''
+  const kind = document.name.split('.').pop()?.toUpperCase()
+  if (text.trim() === '') {
     return (
       <span className="nopage">
-        <b>{document.name.split('.').pop()?.toUpperCase()}</b>
+        <b>{kind}</b>
         {size(document.size)}
       </span>
     )
   }
-  return <PageImage className="thumb" loading="lazy" draggable={false} alt="" src={pageUrl(document.number, 1, Math.round(width * devicePixelRatio))} onFailed={() => setFailed(true)} />
+  return (
+    <span className="beginning">
+      <span className="begun" style={{ fontSize: width / LETTERS }} aria-hidden="true">
+        {text}
+      </span>
+      <small>
+        {kind} {size(document.size)}
+      </small>
+    </span>
+  )
 }

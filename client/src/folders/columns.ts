@@ -36,14 +36,30 @@ export function columnsOf(house: House | undefined): Column[] {
   ]
 }
 
-/** The columns that a person chose, or those that the team shows. */
-export function keptColumns(house: House | undefined): Sort[] {
-  const known = columnsOf(house).map((column) => column.sort)
+/** The columns that a person chose; or, of those that the team shows, what has room in a list of *width* px. */
+export function keptColumns(house: House | undefined, width: number): Sort[] {
+  const known = columnsOf(house)
   const kept = localStorage.getItem(KEPT)?.split(',') ?? []
-  const fitting = known.filter((sort) => kept.includes(sort))
-  if (fitting.length > 0) return fitting
+  const chosen = known.filter((column) => kept.includes(column.sort))
+  if (chosen.length > 0) return chosen.map((column) => column.sort)
   const shown = (house?.fields ?? []).filter((field) => field.shown).map((field) => field.code)
-  return known.filter((sort) => shown.includes(sort) || USUAL.includes(sort))
+  return fitting(known.filter((column) => shown.includes(column.sort) || USUAL.includes(column.sort)), width).map((column) => column.sort)
+}
+
+const NAME = 250 // px: a name goes on in a second line, but is read in no more than two
+const SIDES = 24 // px beside the columns
+const GAP = 7 // px between two
+
+/** The columns that leave room for the name, from the left; all where the width is not known yet. */
+export function fitting(columns: Column[], width: number): Column[] {
+  if (width === 0) return columns
+  let left = width - SIDES - NAME
+  const fit = (column: Column) => {
+    left -= Number(/(\d+)px/.exec(column.width)?.[1] ?? 0) + GAP
+    return left >= 0
+  }
+  const first = columns.findIndex((column) => !fit(column))
+  return first < 0 ? columns : columns.slice(0, first)
 }
 
 export function keepColumns(columns: Sort[]): void {

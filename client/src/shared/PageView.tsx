@@ -1,6 +1,7 @@
 import { useQuery } from '@tanstack/react-query'
 import { useEffect, useRef, useState, type ReactNode } from 'react'
 import { useSettled } from './useSettled'
+import { watchWidth } from './watchWidth'
 import { fileUrl, formattedUrl, pageUrl, type Document } from './api/client'
 import { matchesQuery, textQuery } from './api/queries'
 import { number, plural, size } from './format'
@@ -180,11 +181,7 @@ function Sheets({ document, version, zoom, turn, hits, marks, over }: Shown & { 
   const [room, setRoom] = useState(0)
   const [failed, setFailed] = useState(false)
   useEffect(() => {
-    const scroller = box.current?.parentElement
-    if (!scroller) return
-    const observer = new ResizeObserver(() => setRoom(scroller.clientWidth - MARGIN * 2))
-    observer.observe(scroller)
-    return () => observer.disconnect()
+    return watchWidth(box.current?.parentElement ?? null, (px) => setRoom(px - MARGIN * 2))
   }, [])
   const width = Math.round(Math.min(room, 760) * zoom)
   const atHand = marks.find((mark) => mark.isAtHand)?.field

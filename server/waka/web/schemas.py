@@ -363,6 +363,10 @@ class VersionQuery(Asked):
     version: int | None = Field(None, ge=1, le=NUMBER_MAX, description="The id of an earlier version")
 
 
+class TextQuery(VersionQuery):
+    most: int = Field(400_000, ge=1, le=400_000, description="Characters of it, from its beginning")
+
+
 class Width(VersionQuery):
     width: int = Field(960, ge=16, le=4000)
 

@@ -99,6 +99,16 @@ export const textQuery = (number: number, sha256: string, version: number | null
     staleTime: Infinity,
   })
 
+const BEGINNING = 1500 // characters: what a small picture of a page could show
+
+/** What a document begins with. */
+export const beginningQuery = (number: number, edition: number) =>
+  queryOptions({
+    queryKey: ['beginning', number, edition],
+    queryFn: ({ signal }) => told(api.GET('/api/documents/{number}/text', { params: { path: { number }, query: { most: BEGINNING } }, signal })),
+    staleTime: Infinity,
+  })
+
 /** What a document was before; asked again whenever the document's own version is another. */
 export const versionsQuery = (number: number, version: number) =>
   queryOptions({

@@ -710,6 +710,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** What was read in a document, or what it begins with. */
         get: operations["folders_document_text_documents__int_number__text_get"];
         put?: never;
         post?: never;
@@ -10183,6 +10184,8 @@ export interface operations {
             query?: {
                 /** @description The id of an earlier version */
                 version?: number | null;
+                /** @description Characters of it, from its beginning */
+                most?: number;
             };
             header?: never;
             path: {

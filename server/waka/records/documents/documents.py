@@ -175,8 +175,9 @@ def leads_to(conn: Connection, number: DocumentId) -> DocumentId:
     return DocumentId(found) if isinstance(found, int) else number
 
 
-def text(conn: Connection, sha256: bytes) -> str | None:
-    found = value(conn, SQL["text"], {"sha256": sha256})
+def text(conn: Connection, sha256: bytes, most: int) -> str | None:
+    """Return the first *most* characters that were read."""
+    found = value(conn, SQL["text"], {"sha256": sha256, "most": most})
     return found if isinstance(found, str) else None
 
 

@@ -41,7 +41,7 @@ with recursive way as (
 select id from way order by far desc limit 1
 
 -- name: text
-select text from content where sha256 = %(sha256)s
+select left(text, %(most)s::int) from content where sha256 = %(sha256)s
 
 -- name: names_beside
 -- Names in a folder that this person may see, for twins and collisions.

@@ -171,8 +171,10 @@ def page_picture(path: s.PagePath, query: s.Width) -> Response:
 
 
 @bp.get("/documents/<int:number>/text", responses={200: s.DocumentText, **MISSING})
-def document_text(path: s.NumberPath, query: s.VersionQuery) -> Response:
-    return reply(s.DocumentText(text=looking.text(deps(), person().id, path.number, query.version)))
+def document_text(path: s.NumberPath, query: s.TextQuery) -> Response:
+    """What was read in a document, or what it begins with."""
+    text = looking.text(deps(), person().id, path.number, query.version, most=query.most)
+    return reply(s.DocumentText(text=text))
 
 
 @bp.get("/documents/<int:number>/formatted", responses={200: None, 409: s.Problem, **MISSING})

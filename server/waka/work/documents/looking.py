@@ -24,7 +24,6 @@ from waka.work.deps import Deps
 from waka.work.documents import page_cache
 
 WIDTHS = (240, 480, 960, 1440, 2160)  #: pictures are made in few sizes, so that they are made once
-MOST_SHOWN_TEXT = 400_000  #: characters of a text shown as a page
 
 
 @dataclass(frozen=True, slots=True)
@@ -113,12 +112,12 @@ def matches(deps: Deps, person: PersonId, number: DocumentId, words: str) -> lis
         return deps.reader.matches(file, document.media_type or "", words)
 
 
-def text(deps: Deps, person: PersonId, number: DocumentId, version: int | None = None) -> str:
-    """Return the text that was read from a document. Raises ``NotFound``, ``Unreadable``."""
+def text(deps: Deps, person: PersonId, number: DocumentId, version: int | None = None, *, most: int) -> str:
+    """Return the first *most* characters that were read from a document. Raises ``NotFound``, ``Unreadable``."""
     document = find(deps, person, number, version)
     assert_readable(document)
     with deps.db.transaction() as conn:
-        return (documents.text(conn, document.sha256) or "")[:MOST_SHOWN_TEXT]
+        return documents.text(conn, document.sha256, most) or ""
 
 
 @contextmanager
