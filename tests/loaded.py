@@ -12,7 +12,9 @@ import signal
 import socket
 import subprocess
 import sys
+import tempfile
 import traceback
+from collections.abc import Mapping, Sequence
 from dataclasses import dataclass, field
 from functools import cache
 from pathlib import Path
@@ -55,7 +57,23 @@ class Started:
 
 def start(words: list[str], env: dict[str, str], log: Path) -> Started:
     """Run ``waka`` with *words*, or ``["background"]`` alone, in a session of its own; what it says goes to *log*."""
-    return Started(_loaded().ask(words=words, env=env, log=str(log))["pid"])
+    return Started(_loaded().ask(words=words, env=env, log=str(log), errors=str(log))["pid"])
+
+
+def run(
+    words: Sequence[str], env: Mapping[str, str], timeout: float = 120
+) -> subprocess.CompletedProcess[str]:
+    """Run ``waka`` with *words* to its end; return its exit code and all that it said."""
+    with tempfile.TemporaryDirectory(prefix="waka-said-") as folder:
+        said, errors = Path(folder, "said"), Path(folder, "errors")
+        asked = {"words": list(words), "env": dict(env), "log": str(said), "errors": str(errors)}
+        started = Started(_loaded().ask(**asked)["pid"])
+        try:
+            code = started.wait(timeout)
+        except subprocess.TimeoutExpired:
+            started.kill()
+            raise
+        return subprocess.CompletedProcess(["waka", *words], code, said.read_text(), errors.read_text())
 
 
 class _Loaded:
@@ -118,9 +136,8 @@ def _run(what: dict[str, Any]) -> None:
     code: Any = 0
     try:
         os.setsid()
-        log = os.open(what["log"], os.O_WRONLY | os.O_CREAT | os.O_APPEND)
-        os.dup2(log, 1)
-        os.dup2(log, 2)
+        for descriptor, path in ((1, what["log"]), (2, what["errors"])):
+            os.dup2(os.open(path, os.O_WRONLY | os.O_CREAT | os.O_APPEND), descriptor)
         os.environ.clear()
         os.environ.update(what["env"])
         faulthandler.register(signal.SIGUSR1, all_threads=True)  # what hangs can be asked where

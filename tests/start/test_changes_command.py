@@ -8,6 +8,7 @@ from pathlib import Path
 import psycopg
 import pytest
 
+from tests import loaded
 from tests.support import World, files_beneath, wait_until
 from waka.settings import CHECKOUT
 
@@ -24,9 +25,7 @@ def drive(the_world: World, home: Path) -> tuple[dict[str, str], Path]:
 
 
 def waka(env: dict[str, str], *words: str) -> tuple[int, str, str]:
-    done = subprocess.run(
-        [sys.executable, "-m", "waka.cli", "changes", *words], env=env, capture_output=True, text=True
-    )
+    done = loaded.run(("changes", *words), env)
     return done.returncode, done.stdout, done.stderr
 
 

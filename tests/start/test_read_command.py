@@ -5,11 +5,11 @@ import io
 import json
 import os
 import subprocess
-import sys
 from pathlib import Path
 
 import pytest
 
+from tests import loaded
 from tests.work.test_filling import invoice, photographed
 
 UBL = """<?xml version="1.0" encoding="UTF-8"?>
@@ -58,10 +58,7 @@ EXPECTED = {
 
 
 def run(home: Path, *words: str) -> subprocess.CompletedProcess[str]:
-    return subprocess.run(
-        [sys.executable, "-m", "waka.cli", "read", *words], capture_output=True, text=True, check=False,
-        env={**os.environ, "WAKA_HOME": str(home), "PYTHONPATH": "server"},
-    )  # fmt: skip
+    return loaded.run(("read", *words), {**os.environ, "WAKA_HOME": str(home)})
 
 
 @pytest.fixture

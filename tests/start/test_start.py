@@ -4,7 +4,6 @@ import os
 import shutil
 import socket
 import subprocess
-import sys
 import threading
 from collections.abc import Iterator
 from pathlib import Path
@@ -12,6 +11,7 @@ from pathlib import Path
 import psycopg
 import pytest
 
+from tests import loaded
 from tests.support import World
 from waka import cluster
 from waka.cluster import Cluster
@@ -130,51 +130,49 @@ def test_a_port_in_use_is_said_with_what_to_do() -> None:
             assert_port_free(taken.getsockname()[1])
 
 
-def waka(the_world: World, home: Path, url: str, *words: str, **env: str) -> subprocess.CompletedProcess[str]:
-    told = {
-        **os.environ, "PYTHONPATH": str(CHECKOUT / "server"), "WAKA_HOME": str(home),
-        "WAKA_DATABASE_URL": url, **env,
-    }  # fmt: skip
-    return subprocess.run(
-        [sys.executable, "-m", "waka.cli", *words], env=told, capture_output=True, text=True, timeout=60,
+def waka(home: Path, url: str, *words: str, **env: str) -> subprocess.CompletedProcess[str]:
+    return loaded.run(words, {**os.environ, "WAKA_HOME": str(home), "WAKA_DATABASE_URL": url, **env})
+
+
+def test_the_command_is_there_for_a_shell_and_tells_health(the_world: World, home: Path) -> None:
+    env = {**os.environ, "WAKA_HOME": str(home), "WAKA_DATABASE_URL": the_world.database("waka_empty")}
+    done = subprocess.run(
+        [CHECKOUT / "bin/waka", "health"], env=env, capture_output=True, text=True, timeout=120,
         stdin=subprocess.DEVNULL,
     )  # fmt: skip
-
-
-def test_the_command_line_adds_a_person_and_tells_health(the_world: World, home: Path) -> None:
-    url = the_world.database("waka_empty")
-    done = waka(the_world, home, url, "health")
     assert done.returncode == 0, done.stderr
     assert "database    in order" in done.stdout
 
+
+def test_the_command_line_adds_a_person(the_world: World, home: Path) -> None:
+    url = the_world.database("waka_empty")
+
     words = ("person", "add", "orla", "--name", "Orla Reed", "--right", "keeper")
-    done = waka(the_world, home, url, *words, WAKA_PERSON_PASSWORD="fair winds here")
+    done = waka(home, url, *words, WAKA_PERSON_PASSWORD="fair winds here")
     assert (done.returncode, done.stdout.strip()) == (0, "Orla Reed may sign in as “orla”.")
-    done = waka(the_world, home, url, *words, WAKA_PERSON_PASSWORD="fair winds here")
+    done = waka(home, url, *words, WAKA_PERSON_PASSWORD="fair winds here")
     assert done.returncode == 1
     assert "Somebody already signs in as “orla”" in done.stderr
-    done = waka(the_world, home, url, "person", "add", "x", "--name", "X", WAKA_PERSON_PASSWORD="short")
+    done = waka(home, url, "person", "add", "x", "--name", "X", WAKA_PERSON_PASSWORD="short")
     assert done.returncode == 1
     assert "fewer than 10 characters" in done.stderr
 
 
 @pytest.mark.parametrize("words", [("demo", "--only-make"), ("demo", "--only-make", "--fresh")])
-def test_the_demo_never_touches_a_drive_that_is_not_its_own(
-    the_world: World, tmp_path: Path, words: tuple[str, ...]
-) -> None:
+def test_the_demo_never_touches_a_drive_that_is_not_its_own(tmp_path: Path, words: tuple[str, ...]) -> None:
     drive = tmp_path / "home/drive"
     drive.mkdir(parents=True)
     (drive / "ten years of records.txt").write_text("kept")
-    done = waka(the_world, tmp_path / "home", "", *words)
+    done = waka(tmp_path / "home", "", *words)
     assert done.returncode == 1
     assert "holds a drive that is no demo" in done.stderr
-    done = waka(the_world, tmp_path / "other", "", *words, WAKA_DRIVE=str(drive))
+    done = waka(tmp_path / "other", "", *words, WAKA_DRIVE=str(drive))
     assert done.returncode == 1
     assert "keeps to a home of its own" in done.stderr
     assert (drive / "ten years of records.txt").read_text() == "kept"
 
 
-def test_a_database_that_does_not_answer_is_a_sentence(the_world: World, home: Path) -> None:
-    done = waka(the_world, home, "postgresql://waka:x@127.0.0.1:1/waka", "health")
+def test_a_database_that_does_not_answer_is_a_sentence(home: Path) -> None:
+    done = waka(home, "postgresql://waka:x@127.0.0.1:1/waka", "health")
     assert done.returncode == 1
     assert "database" in done.stderr and "Traceback" not in done.stderr
