@@ -13,7 +13,7 @@ from pathlib import Path
 from tests.support import EMPTY, World
 from tests.web.conftest import Visitor
 
-from bench.drive import FOLDERS, grow, timed
+from bench.drive import FOLDERS, PEAK, grow, timed
 from waka.core.changes.proposal import Proposal
 from waka.core.words import given
 from waka.launch import opened
@@ -64,7 +64,7 @@ def long_lists(world: World, folder: Path, scale: float) -> list[dict[str, objec
         what = f"of {steps:,} steps"
         results += [
             {"what": f"check {what}", "ms": round(statistics.median(checks)), "note": f"{told['check_mb']:.0f} MB",
-             "target": "about 10 s, < 500 MB"},
+             "target": "8 s, < 300 MB"},
             _ratio(f"run {what}: moves", ms, bare, "≤ 4", f"{1024 * told['grown_kb'] / steps:.0f} B a step"),
             _ratio(f"undo {what}", statistics.median(undos), bare, "no slower than the run"),
         ]  # fmt: skip
@@ -145,14 +145,15 @@ def move_all(deps: Deps, keeper: int, how: str, at: int) -> int:
     return propose(deps, keeper, asks, title=given(f"{how} {at}"), origin="chosen")
 
 
-_CHILD = """
-import json, os, resource, sys, time
+_CHILD = (
+    PEAK
+    + """
+import json, os, sys, time
 from waka.launch import opened
 from waka.settings import Settings
 from waka.work.changes.check import check_list
 from waka.work.changes.run import run_list
 from waka.records.changes import lists
-def mb(): return resource.getrusage(resource.RUSAGE_SELF).ru_maxrss / 1024
 def now(): return int(open("/proc/self/statm").read().split()[1]) * 4
 list_id, what = int(sys.argv[1]), sys.argv[2]
 with opened(Settings.read(), os.environ["WAKA_DATABASE_URL"], 4) as deps:
@@ -166,9 +167,10 @@ with opened(Settings.read(), os.environ["WAKA_DATABASE_URL"], 4) as deps:
     took = time.perf_counter() - began
     with deps.db.transaction() as conn:
         owner = lists.lock(conn, list_id)
-print(json.dumps({"ms": took * 1000, "mb": mb(), "grown_kb": now() - before, "state": owner.state, "trouble": owner.trouble and owner.trouble.code,
+print(json.dumps({"ms": took * 1000, "mb": peak(), "grown_kb": now() - before, "state": owner.state, "trouble": owner.trouble and owner.trouble.code,
                   "blocked": owner.summary.blocked}))
 """
+)
 
 
 def _child(env: dict[str, str], list_id: int) -> dict[str, float]:
