@@ -37,7 +37,7 @@ def test_a_colleague_is_asked_and_answers_and_both_see_it(drive: SmallDrive, num
             (number,),
         ).fetchall()
     assert said == [("asked", "Is this ours?"), ("answered", "No, the harbour's")]
-    assert logbook.OFFICE  # and no entry of the office's: who sees the arrival sees what was asked
+    assert logbook.OF_NO_FOLDER  # and no entry of the office's: who sees the arrival sees what was asked
     asking.take_back(drive.deps, drive.filer, number)
     assert queued(drive, drive.keeper, number).question is None
 

@@ -8,8 +8,10 @@ import pytest
 from tests.work.drive import CANVAS, LOG, NOTE, ROPE, SAIL, SmallDrive
 from tests.work.lists import Lists, stand
 from waka.core.changes.parts import Part
+from waka.core.words import worded
 from waka.errors import BadRequest, ListChanged, NotApproved, NotFound
 from waka.records.changes.steps import Filter
+from waka.records.finding import logbook
 from waka.work.changes import lists, looking, named, proving
 from waka.work.changes.ways import undo as undoing
 
@@ -47,6 +49,29 @@ def test_a_list_runs_once_everybody_asked_has_said_yes_to_it_as_it_is(made: List
     named.approve(drive.deps, drive.reader, one, approves=True, seen=checked(made, one))
     assert made.run(one).state == "done"
     assert (drive.root / "Letters/2025-04-02_mrc_rope.txt").is_file()
+
+
+def test_each_yes_and_each_that_is_taken_back_is_in_the_logbook_once(made: Lists, drive: SmallDrive) -> None:
+    one = made.sheet((ROPE, "Letters"))
+    name(drive, one, filer="approve", reader="look")
+    for approves in (True, True, False, False, True):
+        named.approve(drive.deps, drive.filer, one, approves=approves, seen=checked(made, one))
+
+    def told(person: int) -> list[tuple[str, str | None, str]]:
+        with drive.deps.db.transaction() as conn:
+            found = logbook.entries(
+                conn, person=person, before=None, number=None, mine=False, quiet=True, limit=50
+            )
+        return [
+            (entry.action, entry.person, worded(entry.reason.code, entry.reason.facts))
+            for entry in found if entry.reason is not None and entry.reason.code == "list_of"
+        ]  # fmt: skip
+
+    which = f"change {one}, made by Magnus Orr"
+    yes, no = ("approved", "Tamsin Brook", which), ("approval_ended", "Tamsin Brook", which)
+    assert told(drive.keeper) == [yes, no, yes], "whose list it is, and who keeps the drive"
+    assert told(drive.filer) == [yes, no, yes], "who said it"
+    assert told(drive.reader) == [], "nobody else"
 
 
 def test_a_yes_is_said_to_the_list_that_was_looked_at(made: Lists, drive: SmallDrive) -> None:

@@ -10,5 +10,5 @@ export const ACTIONS: Record<string, string> = {
   password_changed: 'chose another password', person_invited: 'invited', person_ended: 'switched off', administrator_made: 'made administrator',
   administrator_ended: 'administrator no more', team_changed: 'changed the team', discarded: 'discarded from the desk', taken_back: 'taken back to the desk', office_changed: 'changed what holds for the office', team_removed: 'removed the team', point_granted: 'changed who sees arrivals',
   field_changed: 'changed the field', kind_changed: 'changed the kind', party_changed: 'changed a party', parties_merged: 'merged two parties', pattern_changed: 'changed the name pattern',
-  asked: 'asked a colleague about', answered: 'answered about', folder_gone: 'folder gone', joined: 'recognised again', access_changed: 'changed who may see', charter_changed: 'changed the charter of',
+  asked: 'asked a colleague about', answered: 'answered about', folder_gone: 'folder gone', joined: 'recognised again', access_changed: 'changed who may see', approved: 'said yes to', approval_ended: 'took back the yes to', charter_changed: 'changed the charter of',
 }

@@ -590,6 +590,7 @@ export const REASONS: Record<string, string> = {
   "parties_in": "{count} parties of a sheet",
   "merged": "{name} is {into}",
   "pattern": "{text}",
+  "list_of": "change {list}, made by {name}",
   "charter": "{parts}",
   "confirmed": "confirmed: {text}",
   "half_written": "a name for what is still being written; it is taken once it has its own",

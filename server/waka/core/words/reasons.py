@@ -28,6 +28,7 @@ _LOGBOOK = {
     "parties_in": "{count} parties of a sheet",
     "merged": "{name} is {into}",
     "pattern": "{text}",
+    "list_of": "change {list}, made by {name}",
     "charter": "{parts}",
     "confirmed": "confirmed: {text}",
 }

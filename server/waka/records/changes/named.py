@@ -59,8 +59,10 @@ def put(conn: Connection, list_id: ListId, parts: Mapping[PersonId, Part]) -> No
     conn.execute(SQL["put"], args)
 
 
-def approve(conn: Connection, list_id: ListId, person: PersonId, *, approves: bool) -> None:
-    conn.execute(SQL["approve"], {"list": list_id, "person": person, "approves": approves})
+def approve(conn: Connection, list_id: ListId, person: PersonId, *, approves: bool) -> bool:
+    """Say yes to the list as it was last checked, or take that back; return whether it was not so already."""
+    done = conn.execute(SQL["approve"], {"list": list_id, "person": person, "approves": approves})
+    return done.rowcount > 0
 
 
 def who_sees_all(conn: Connection, list_id: ListId, people: Sequence[PersonId]) -> list[Someone]:

@@ -19,6 +19,7 @@ update list_person n set approved_at = case when %(approves)s then now() end,
     approved_check = case when %(approves)s then l.checked_at end
 from change_list l
 where l.id = n.list_id and n.list_id = %(list)s and n.person_id = %(person)s and n.part = 'approve'
+  and coalesce(n.approved_at is not null and n.approved_check = l.checked_at, false) <> %(approves)s
 
 -- name: is_shared
 select exists (select from list_person where list_id = %(list)s)

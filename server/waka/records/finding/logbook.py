@@ -16,10 +16,10 @@ from waka.records.database import rows, value
 from waka.records.sql import load
 
 SQL = load("finding/logbook")
-OFFICE = ("password_changed", "person_invited", "person_ended", "administrator_made", "administrator_ended",
+OF_NO_FOLDER = ("password_changed", "person_invited", "person_ended", "administrator_made", "administrator_ended",
           "office_changed", "team_changed", "team_removed", "point_granted", "point_renamed",
           "field_changed", "kind_changed", "party_changed", "parties_merged",
-          "pattern_changed")  # fmt: skip
+          "pattern_changed", "approved", "approval_ended")  # fmt: skip
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -63,7 +63,7 @@ def add(
 def add_about(
     conn: Connection, action: str, *, person: PersonId | None, about: PersonId | None, reason: Said | None
 ) -> None:
-    """Write down what was done in Office, about whom if anybody."""
+    """Write down what is of no folder, such as what was done in Office; about whom, if anybody."""
     conn.execute(
         SQL["add_about"], {"action": action, "person": person, "about": about, "reason": said_json(reason)}
     )
@@ -76,7 +76,7 @@ def entries(
     """Return entries latest first; *quiet* leaves out mere arrivals."""
     args: dict[str, object] = {
         "person": person, "before": before, "number": number, "mine": mine, "quiet": quiet,
-        "limit": limit, "folder": folder, "others": others, "office": list(OFFICE),
+        "limit": limit, "folder": folder, "others": others, "office": list(OF_NO_FOLDER),
     }  # fmt: skip
     return rows(conn, SQL["entries"], args, _entry)
 

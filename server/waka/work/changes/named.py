@@ -9,6 +9,7 @@ from datetime import datetime
 import msgspec
 from psycopg import Connection
 
+from waka.core.changes.findings import said
 from waka.core.changes.parts import Part
 from waka.core.ids import ListId, PersonId
 from waka.errors import BadRequest, ListChanged, ListHasErrors, NotApproved, NotFound
@@ -16,6 +17,7 @@ from waka.records.changes import lists
 from waka.records.changes import named as kept
 from waka.records.changes.lists import ChangeList
 from waka.records.changes.named import Named, Someone
+from waka.records.finding import logbook
 from waka.records.people import people
 from waka.work.deps import Deps
 
@@ -140,7 +142,13 @@ def approve(deps: Deps, person: PersonId, list_id: ListId, *, approves: bool, se
         now = lists.lock(conn, found.id)  # nobody checks it anew meanwhile
         if now is None or now.checked_at is None or now.checked_at != seen:
             raise ListChanged(list_id)
-        kept.approve(conn, list_id, person, approves=approves)
+        if not kept.approve(conn, list_id, person, approves=approves):
+            return  # it is so by now
+        # which list, and not what it is called: a title may say what only some may see
+        logbook.add_about(
+            conn, "approved" if approves else "approval_ended", person=person, about=found.person_id,
+            reason=said("list_of", list=list_id, name=people.name_of(conn, found.person_id)),
+        )  # fmt: skip
 
 
 def assert_approved(conn: Connection, list_id: ListId) -> None:
