@@ -87,6 +87,16 @@ def test_the_figures_of_a_day_are_one_only_where_no_day_is_called_so(
     assert is_split(one, other) is right
 
 
+@pytest.mark.parametrize(
+    ("one", "other", "right"),
+    [("D", "ocument", True), ("I", "nvoice", True), ("R", "eceipt:", True), ("A", "account", False), ("I", "order", False), ("B", "ernard", False), ("d", "ocument", False), ("No", "ocument", False)],
+)  # fmt: skip
+def test_the_wide_first_letter_of_a_label_is_one_with_the_rest_of_it(
+    one: str, other: str, right: bool
+) -> None:
+    assert is_split(one, other) is right
+
+
 @given(st.text(min_size=1, max_size=20))
 def test_a_mended_word_is_as_long_as_before(word: str) -> None:
     assert len(mended(word)) == len(word)

@@ -60,7 +60,7 @@ DATES: Mapping[str, str] = {
         cover ends|ends|end date|ends on|period of insurance to|to midnight on|renewal date|renewal|renewal due|renew by|due for renewal|next inspection|
         next inspection due|next test due|next examination due|next review|review date|date of next review|review by|review due|good until|not valid after|lasts until|
         until and including|gultig bis|lauft ab|ablaufdatum|valable jusqu'au|expire le|date d'expiration|geldig tot|wazne do|data waznosci""",
-    "begins": """begins|cover begins|start date|starts|commences|commencing|commencement|from noon on|valid from|effective|effective from|effective date|inception|
+    "begins": """begins|cover begins|cover starts|cover commences|insurance begins|insurance starts|policy begins|policy starts|in force from|start date|starts|commences|commencing|commencement|from noon on|valid from|effective|effective from|effective date|inception|
         gultig ab|gultig vom|valable a partir du|geldig vanaf|wazne od|date of employment|joined""",
     "birth": "date of birth|born|born on|dob|d o b|birthday|geburtsdatum|geboren|date de naissance|ne le|geboortedatum|data urodzenia",
     "other": """examined|examined on|examination date|attended on|tested|tested on|test date|booked|booked on|proof passed|job done|done on|estimate given|notice given|date of inspection|inspection date|inspected on|visit|visited|date of visit|next meeting|date of next meeting|next|last meeting|last sat on|last met on|last|meeting on|
@@ -108,7 +108,7 @@ SUMS: Mapping[str, str] = {
 
 #: Of numbers. “own” is the number of the paper itself; with what it is of, where it says that.
 NUMBERS: Mapping[str, str] = {
-    "own": """renewal number|renewal no|renewal ref|renewal reference|check|check no|check number|check #|chk|chk no|statement|delivery ticket|delivery ticket no|folio|folio no|folio number|inv no|inv nr|inv #|inv number|inv ref|inv|tax invoice|tax invoice no|tax invoice number|sales invoice|sales invoice no|sales invoice number|invoice num|invoice code|bill #|bill id|fee note|fee note no|fee note number|
+    "own": """payment no|payment number|loan no|loan number|renewal number|renewal no|renewal ref|renewal reference|check|check no|check number|check #|chk|chk no|statement|delivery ticket|delivery ticket no|folio|folio no|folio number|inv no|inv nr|inv #|inv number|inv ref|inv|tax invoice|tax invoice no|tax invoice number|sales invoice|sales invoice no|sales invoice number|invoice num|invoice code|bill #|bill id|fee note|fee note no|fee note number|
         note of fees|receipt ref|receipt reference|voucher no|voucher number|credit memo no|credit note ref|credit note reference|doc ref|doc number|document id|policy ref|policy reference|cert number|cert ref|permit no|permit number|permit|
         test certificate no|report id|quote id|quotation ref|quotation reference|quote reference|estimate no|estimate number|estimate ref|estimate|proposal no|offer no|delivery no|delivery number|delivery ref|consignment note|consignment note no|consignment no|
         dispatch no|despatch no|job sheet no|notice no|notice number|notice ref|transaction id|transaction ref|transaction number|payment id|confirmation no|confirmation number|debit note|debit note no|angebotsnummer|angebots-nr|angebot nr|lieferscheinnummer|
@@ -207,6 +207,11 @@ def _in_compound(table: str, word: str) -> tuple[str, str] | None:
 @lru_cache(maxsize=8)
 def _vocabulary(table: str) -> frozenset[str]:
     return frozenset(word for phrase in _table(table) for word in phrase)
+
+
+def in_labels(word: str) -> bool:
+    """Whether *word*, in small letters, is one of those that labels are made of."""
+    return any(word in _vocabulary(table) for table in ("dates", "numbers", "sums"))
 
 
 #: letters that a recogniser takes for one another

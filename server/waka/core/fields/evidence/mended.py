@@ -5,6 +5,7 @@ from __future__ import annotations
 import re
 
 from .dates import MONTHS
+from .labels import in_labels
 from .letters import plain
 
 _FIGURES = str.maketrans({"O": "0", "o": "0", "Q": "0", "l": "1", "I": "1", "|": "1", "i": "1"})
@@ -81,8 +82,18 @@ def is_word(text: str) -> bool:
 
 
 def is_split(one: str, other: str) -> bool:
-    """Whether two words are the figures of one day, as in “1 1th”: no day is called 1th, 2th, 3th or 0th."""
-    return one in ("1", "2", "3") and _NO_DAY.match(other) is not None and (other[0] == "0" or one == "1")
+    """Whether two words are one in which a recogniser saw a space.
+
+    That is the figures of one day, as in “1 1th”: no day is called 1th, 2th, 3th or 0th; or the wide first letter of a
+    label, as in “D ocument No.”.
+    """
+    if one in ("1", "2", "3"):
+        return _NO_DAY.match(other) is not None and (other[0] == "0" or one == "1")
+    rest = other.rstrip(".:")
+    return (
+        len(one) == 1 and one.isalpha() and one.isupper() and rest.isalpha() and rest.islower()
+        and len(rest) >= LEAST_LETTERS and in_labels(f"{one}{rest}".lower())
+    )  # fmt: skip
 
 
 _NO_DAY = re.compile(r"^[0-3]th[,.]?$")
@@ -106,6 +117,6 @@ def month_mended(word: str, before: str, after: str) -> str:
     )
 
 
-LEAST_LETTERS = 5  #: of a month that may be misspelt
+LEAST_LETTERS = 5  #: of a month that may be misspelt, of a label behind its first letter
 _DAY = re.compile(r"^\d{1,2}(?:st|nd|rd|th|\.)?$")
 _YEAR = re.compile(r"^(?:19|20)\d\d\W?$")

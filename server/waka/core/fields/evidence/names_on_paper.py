@@ -24,7 +24,7 @@ SELLER = re.compile(
 )  # fmt: skip
 NAME_OF_PERSON = re.compile(
     r"^(?:name|full name|your name|name of (?:pupil|student|learner|trainee|applicant|parent|parent or guardian|parent/guardian|claimant|child|member)|"
-    r"(?:pupil|student|learner|trainee|apprentice|intern|volunteer|applicant|claimant|employee|cadet|candidate|participant|parent|parent / guardian|parent/guardian|guardian|member)(?:'?s)?(?: name)?|employee name|by|handed in by|submitted by|"
+    r"(?:pupil|student|learner|child|borrower|player|resident|patient|trainee|apprentice|intern|volunteer|applicant|claimant|employee|cadet|candidate|participant|parent|parent / guardian|parent/guardian|guardian|member)(?:'?s)?(?: name)?|employee name|by|handed in by|submitted by|"
     r"written by|author|payee|claimed by|name of employee|completed by|signed)\s?[:.]?\s*(?=\S|$)"
 )  # fmt: skip
 BUYER = re.compile(

@@ -11,7 +11,7 @@ from datetime import date
 from waka.core.fields.office import DateOrder
 
 from .context import Found, Named, Paper, Placed, merged
-from .dates import Spot, begins, order_shown, spots
+from .dates import DAY_OF_WEEK, Spot, begins, order_shown, spots
 from .labels import label
 from .letters import plain
 from .page import Line
@@ -88,6 +88,11 @@ _NUMBERED = re.compile(
     r"^(?:(?:tax |sales |vat )?invoice|credit note|receipt|quot(?:e|ation)|statement|order|delivery note|rechnung|gutschrift|angebot|lieferschein|facture|avoir|devis|"
     r"factuur|creditnota|offerte|faktura(?: vat)?|oferta)\s*(?:no|nr|number|n°|n|#|numero|nummer)?[\s.:°]*\S*\d\S*\s+(?:vom|du|van|of|dated|from|z dnia)\s*$"
 )
+#: a paper's name and its number, parted by a sign from its day, as in “Invoice 12 / 3 May 2026”
+_TITLED = re.compile(
+    r"^(?:(?:tax |sales |vat )?invoice|credit note|receipt|quot(?:e|ation)|rechnung|gutschrift|angebot|facture|avoir|devis|factuur|creditnota|faktura(?: vat)?)"
+    r"\s*(?:no|nr|number|n°|n|#|numero|nummer)?[\s.:°]*\S*\d\S*\s*[/·|,–-]\s*$"
+)
 _UNTIL = frozenset({"to", "until", "bis", "au", "tot", "do"})
 _COVERED = re.compile(
     r"^(?:period(?: of (?:insurance|cover))?|(?:insurance|cover|policy) period|insured|cover|versicherungszeitraum|verzekerd)\b"
@@ -118,7 +123,13 @@ def own_dates(paper: Paper, found: Sequence[Dated], sort: str) -> list[Found[dat
         if sort in _OF_OTHERS and one.named and one.named[0].where == "above" and _lists_others(paper, one):
             score = -2.0
         alone = _is_alone(one) and not paper.goes_on(one.line, one.cell)
-        if one.meaning is None:
+        if (
+            one.meaning is None
+            and sort not in _OF_OTHERS
+            and _TITLED.match(DAY_OF_WEEK.sub("", plain(one.cell.text[: one.spot.start])))
+        ):
+            score, why = _OF_OWN["own"], "own_before"
+        elif one.meaning is None:
             score += 3.0 if alone else 0.4
             why = "alone" if alone else "in_text"
         place = paper.place(one.cell)
@@ -196,6 +207,16 @@ def _by_label(one: Dated, sort: str, goes_on: bool) -> tuple[float, str]:
         score -= 4.0  # when it is to be paid
     if (sort, named.label.phrase, named.where) == ("letter", "sent", "left"):
         score += 11.0  # of a mail that was printed
+    if sort == "receipt" and named.label.phrase in _TAKEN and named.label.start == 0:
+        return _OF_OWN["own"] + _WHERE[named.where], f"own_{named.where}"
+    if (sort, named.label.meaning) == ("certificate", "begins"):
+        score = BEGINS + _WHERE[named.where]
+    if (
+        named.label.phrase in _A_DAY
+        and named.where == "before"
+        and _OF_ANOTHER.search(one.cell.text[: named.label.start])
+    ):
+        score = min(score, ANOTHER)
     if sort == "receipt" and named.label.phrase in _LEFT:
         score = _OF_OWN["done"] + _WHERE[named.where] - 0.04 * named.label.distance
     before = one.cell.text[: one.spot.start]
@@ -227,6 +248,13 @@ _OF_PAYMENT = frozenset({"payment date", "date of payment"})
 #: who is to renew something by a day is to pay by then
 _RENEWED = frozenset({"renew by", "renew before"})
 _ASKED = frozenset({"invoice", "bill", "credit"})
+#: when money was taken, at the beginning of what a receipt says
+_TAKEN = frozenset({"received", "received on"})
+BEGINS = 2.6  #: the score of the day from which a certificate holds, which is its own where it has no other
+_A_DAY = frozenset({"day", "date"})
+#: a word before “day” or “date” that no label has: the day of something else
+_OF_ANOTHER = re.compile(r"[A-Za-z]{3,}['’s]*\s+$")
+ANOTHER = 2.5  #: the score of such a day, below that of one that stands alone
 #: when somebody left who had stayed somewhere: on the day on which the bill is made out
 _LEFT = frozenset({"departure", "departure date", "check out"})
 _MEETING = frozenset({"minutes of", "minutes of meeting", "meeting of", "minutes of the"})

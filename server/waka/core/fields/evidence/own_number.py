@@ -96,7 +96,9 @@ def numbers(paper: Paper) -> list[Number]:
             start, end = match.span()
             if start < over or any(a < end and start < b for a, b in taken):
                 continue
-            start, end = _whole(cell.text, start, end)
+            start, end = _whole(
+                cell.text, start, end, min((a for a, _ in taken if a >= end), default=len(cell.text))
+            )
             over = end
             if end - start < 1 or end - start > 32 or not _could_be(cell.text[start:end]):
                 continue
@@ -138,16 +140,16 @@ def numbers(paper: Paper) -> list[Number]:
 _GLUED = re.compile(r"(?:ref|no|nr|num|n)?[.:°º№#]{1,2}(?=[^\W_])", re.IGNORECASE)
 
 
-def _whole(text: str, start: int, end: int) -> tuple[int, int]:
-    """Widen a run with figures to the letters before it and the groups after it that belong to it."""
+def _whole(text: str, start: int, end: int, most: int) -> tuple[int, int]:
+    """Widen a run with figures to the letters before it and the groups after it that belong to it, up to *most*."""
     if prefix := _PREFIX.search(text[:start]):
         # letters that are a label themselves, such as NO, do not belong to the number
         if label("numbers", text[: prefix.end()], most=2) is None:
             start = prefix.start(1)
-    while more := _MORE.match(text, end):
+    while more := _MORE.match(text, end, most):
         end = more.end()
     if text[start:end].isdigit():
-        while more := _GROUP.match(text, end):
+        while more := _GROUP.match(text, end, most):
             end = more.end()
     if glued := _GLUED.match(text, start, end):
         start = glued.end()

@@ -200,7 +200,7 @@ def _parted(word: Word, at: int) -> Iterator[Word]:
 
 
 def _joined(row: Sequence[Word]) -> Sequence[Word]:
-    """Return the words of a row, the figures of a day that a recogniser saw a space in as one."""
+    """Return the words of a row, one that a recogniser saw a space in as one."""
     found: list[Word] = []
     for word in row:
         last = found[-1] if found else None

@@ -56,6 +56,7 @@ def behind(paper: Paper, words: re.Pattern[str]) -> Iterator[tuple[Cell, int, st
 
 
 MOST_ABREAST = 3  #: cells of a line with a name over an address
+LONGEST_ADDRESS = 14  #: words of a line of an address, with telephone and all
 BLOCK = 1.2  #: heights of a line, that lines of one address stand apart at most
 #: the address of a mail behind a name
 _ADDRESSED = re.compile(r"\s*[<\[(]\s*(?:mailto:)?\S+@\S+?[>\])]?\s*$")
@@ -68,11 +69,21 @@ def over_addresses(paper: Paper) -> Iterator[tuple[Cell, str]]:
         if below is None or below[2].top - cell.bottom > 1.3 * cell.height:
             continue
         address = plain(below[2].text)
+        if not any(map(str.isdigit, address)) and STREET.search(short(address)):
+            # a house of a street without numbers: the town and its postcode stand beneath
+            town = paper.below(below[0], below[2])
+            if (
+                town is not None
+                and town[2].top - below[2].bottom <= 1.3 * cell.height
+                and POST.search(town[2].text)
+            ):
+                address = f"{address} {plain(town[2].text)}"
         letters = sum(c.isalpha() for c in address)
         if (
             len(line.cells) <= MOST_ABREAST  # or they are heads of columns
+            and len(below[2].words) <= LONGEST_ADDRESS  # or it is what a letter says
             and letters > 7
-            and (STREET.search(short(address)) or POST.search(below[2].text))
+            and (STREET.search(short(address)) or POST.search(address.upper()))
             and any(c.isdigit() for c in address)
             and not any(is_a_sum(other.text) for other in below[0].cells)  # a line of what was bought
         ):

@@ -47,6 +47,7 @@ LEAST_HEAD = 1.5  #: the score below which what stands at the head of a paper is
 FULLY_SAID = (
     3.0  #: the score from which on a longer name at the head of a paper is what the short one is short for
 )
+SMALL_LETTERS = 1.9  #: the score of a name at the very head whose words have no capitals
 IN_PIECES = "letterhead_in_pieces"
 MOST_IN_A_HEAD = 9  #: words of a line of a letterhead that gives no address
 BY_NAME = 3.5  #: the score above which a word says that a name is of who wrote
@@ -134,11 +135,18 @@ class Senders:
         yield from self._firms(paper, sort, heads, window)
         if sort in ("letter", "reminder") or all(score < LEAST_HEAD for _, score in heads):
             usual = median([cell.height for line in paper.first_page for cell in line.cells])
-            has_head = any(
-                cell.height > 1.2 * usual or ORGANISATION.search(plain(cell.text))
-                for cell, score in heads
-                if score >= LEAST_HEAD
-            ) or any(at_the_foot(paper))
+            has_head = (
+                any(
+                    cell.height > 1.2 * usual or ORGANISATION.search(plain(cell.text))
+                    for cell, score in heads
+                    if score >= LEAST_HEAD
+                )
+                or any(at_the_foot(paper))
+                or any(
+                    id(cell) not in window and not self.ours.is_ours(name)
+                    for cell, name in over_addresses(paper)
+                )
+            )
             for rank, (cell, name) in enumerate(signatures(paper)):
                 if not self.ours.is_ours(name):
                     yield found_at(cell, 0, name, (1.2 if has_head else 4.2) - 0.5 * rank, "signature")
@@ -211,9 +219,11 @@ class Senders:
                 ):
                     continue
                 large = cell.height / max(1.0, usual)
+                # words in small letters are what a paper is about, unless one is of those that firms are called by
+                is_called = in_capitals(short(cell.text)) or ORGANISATION.search(plain(short(cell.text)))
                 yield (
                     cell,
-                    3.4
+                    (3.4 if is_called else SMALL_LETTERS)
                     - (0.8 if _begins_block(paper, line, cell) else 2.0)
                     * bool(STREET.search(plain(short(cell.text))))
                     + 1.6 * min(1.5, max(0.0, large - 1.0))

@@ -22,7 +22,7 @@ KIND_OF: Mapping[str, str] = {
 #: Words that name a sort where they stand as a title, and how much they say there.
 _TITLES: tuple[tuple[str, str, float], ...] = (
     ("invoice", r"(?:sales |tax |vat )?invoice|fee note|note of (?:fees|charges)|(?:statement|memorandum|account) (?:of|for) (?:fees|services|charges|work)|honorarnote|note d'honoraires|declaratie|rachunek|rechnung|facture|factuur|faktura(?: vat)?|nota", 6),
-    ("credit", r"credit (?:note|memo|invoice)|gutschrift|rechnungskorrektur|avoir|note de credit|credit ?nota|creditfactuur|faktura korygujaca|korekta", 9),
+    ("credit", r"credit (?:note|memo|invoice)|credit(?=$| n(?:o|r|umber)\b)|gutschrift|rechnungskorrektur|avoir|note de credit|credit ?nota|creditfactuur|faktura korygujaca|korekta", 9),
     ("receipt", r"(?:official |sales |cash |payment |your |till |fare )?receipt|pay and display|parking ticket|ticket|payment confirmation|confirmation of payment|proof of purchase|quittung|kassenbon|kassabon|recu|paragon|cash sale", 6),
     ("bill", r"(?:your )?(?:electricity|gas|water|heating|energy|telephone|phone|broadband|internet|mobile)(?: and \w+)? (?:bill|statement|account|charges)|(?:your )?(?:\w+ )?bill|electricity|gas|water charges|rates? demand|demand note|council tax|non-domestic rates|subscription(?: renewal| notice)?|renewal notice|membership renewal|your (?:\w+ )?(?:membership|subscription) is due", 6),
     ("quote", r"quot(?:e|ation)|estimate|angebot|kostenvoranschlag|devis|offerte|oferta", 8),
@@ -43,6 +43,10 @@ _TITLES: tuple[tuple[str, str, float], ...] = (
 )  # fmt: skip
 _BESIDE = re.compile(r"\b(?:page \d+(?: of \d+)?|copy|original|duplicate|number|no|nr|date|ref)\b")
 _NUMBERS = re.compile(r"\S*\d\S*")
+#: a word that says more of what follows it; after one of these, what follows is another paper
+_ONE_MORE = re.compile(
+    r"(?!(?:for|re|per|see|to|from|of|on|in|by|with|and|previous|original|against|last|next|their|no|not|this|that|every|each|any) )\S+ "
+)
 _TITLE = tuple(
     (sort, re.compile(rf"(?:the |your |our )?(?:{words})\b"), weight) for sort, words, weight in _TITLES
 )
@@ -52,7 +56,7 @@ _BODY: tuple[tuple[str, str, float], ...] = (
     ("invoice", r"\binvoice (?:no|number|date|nr|#)|\brechnungs(?:nummer|datum|betrag|-nr)|\bn° (?:de )?facture|date de facture|\bfactuur(?:nummer|datum|nr)|(?:nr|data) faktury|faktura nr|invoice:|payment terms|terms: ?\d+ days|bill to\b|invoice to\b", 1.6),
     ("invoice", r"this is (?:my|our|an) invoice|for (?:work|services)|i would be glad (?:of|to have)|please make (?:cheques|payment)|\bcheque\b|pence only|account rendered|bank details|sort code|within \d+ days|payment (?:due|within)", 0.7),
     ("invoice", r"^(?:tax |sales |vat )?(?:invoice|rechnung|facture|factuur|faktura) (?:n[o°r]?\.? ?|# ?)?[a-z]{0,4}[/-]?\d[\w/-]*", 1.2),
-    ("credit", r"credit(?:ed)? (?:note|to your account)|gutschrift|we have credited", 1.5),
+    ("credit", r"^credited\b|^credit (?:no|number|to)\b|credit(?:ed)? (?:note|to your account)|gutschrift|we have credited", 1.5),
     ("receipt", r"\breceipt\b|ticket type|date of travel|day return|fee paid|pay and display|pump \d|\blit(?:re|er)s?\b|covers \d|\bfolio\b|total (?:of|for) (?:the |your )?stay|\broom \d+\b|receipt (?:no|number|from|ref)\b|amount paid|date paid|\bchange\b(?: due)?|\bcash\b|card(?:holder)?\b.*\*{2,}|\*{4} ?\d{4}|thank you for (?:shopping|your (?:custom|purchase|payment))|received with thanks|payment received|paid (?:by|with|on)|visa|mastercard|contactless|auth(?:orisation)? code|please keep this receipt|total (?:paid|charged)|this is your receipt|payment has (?:gone through|arrived|been)|items?:? \d+|vat receipt|till\b|served by|cashier", 1.3),
     ("bill", r"meter reading|\bkwh\b|standing charge|tariff|direct debit|billing period|bill (?:no|number|date|period|\d)|billing date|your latest bill|balance at last bill|charges this (?:month|quarter|period)|now due|cubic metres|line rental|broadband|your (?:next|last|previous) bill|supply address|rateable value|annual subscription|membership (?:no|number|fee)|amount of your last bill|your plan|subscription due|due for renewal|renewal (?:number|fee|reference)|membership (?:fee|runs out|ends|expires)|please renew|subscription (?:ran out|expires|renewal)|subscription|(?:fresh|waste) ?water|sewerage|(?:bank )?giro credit|what you (?:owe|owed|paid)|you owe|amount to pay|your (?:bill|usage)|council tax|payment slip|electricite|abonnement|consommation|stromrechnung|zahlerstand|verbrauch|meterstand|verbruik|zuzycie|abonament|electricity used", 1.6),
     ("quote", r"quot(?:e|ation) (?:no|number|date|ref)|valid (?:for|until)|we are pleased to quote|this (?:quote|quotation|estimate|offer)|^quot(?:e|ation) (?:no\.? ?|number )?\S*\d|(?:our|this) price|holds until|not an? (?:tax )?invoice|angebot", 1.2),
@@ -98,9 +102,11 @@ def sorted_paper(paper: Paper, adds_up: bool) -> list[Sorted]:
         for sort, words, says in _TITLE:
             match = words.match(text)
             if match is None:
-                # a word may stand before it, as in “delivery invoice”
-                match = words.match(text, text.find(" ") + 1) if " " in text else None
-                if match is None or match.end() < len(text):
+                # a word may stand before it, as in “delivery invoice” or “fee invoice 12”
+                match = words.match(text, text.find(" ") + 1) if _ONE_MORE.match(text) else None
+                if match is None or re.search(
+                    "[a-z]", _NUMBERS.sub("", _BESIDE.sub("", text[match.end() :]))
+                ):
                     continue
             rest = _BESIDE.sub("", text[match.end() :]).strip(" :.-#n°o")
             full = (
@@ -144,7 +150,7 @@ _OWN_NUMBER = re.compile(
     r"^(?:our|my) (?:invoice|account|bill|fee note)(?: (?:no|number|ref)\.?)?:? ?\S*\d\S*$", re.MULTILINE
 )
 _ASKS = re.compile(
-    r"\b(?:ask (?:you )?for|let (?:us|me) have|(?:please|kindly) (?:pay|remit|send)|(?:i|we) charge|(?:my|our) (?:charge|fee) (?:for|of|is))\b[^.]{0,100}?[£€$]\s?\d"
+    r"\b(?:ask (?:you )?for|let (?:us|me) have|(?:please|kindly) (?:pay|remit|send)|(?:i|we) charge|(?:my|our) (?:charge|fee) (?:for|of|is))\b[^.]{0,100}?(?:[£€$]\s?\d|\b\d[\d,]*\.\d\d\b)"
 )
 SUMS_OF_A_BILL = 3
 HEAD = 600  #: characters of a paper at whose head an address stands
