@@ -16,7 +16,7 @@ from .letters import plain
 
 #: Of dates. “own” is the day of the paper itself, “done” that of what it tells of, which is the paper's where it has no other.
 DATES: Mapping[str, str] = {
-    "own": """invoiced on|invoiced|bill run date|posted on|notes of meeting|meeting notes|reported|reported on|date reported|made on|inv date|invoice dated|bill dated|billing date|billed on|date of this letter|date of this invoice|date of this notice|date of this statement|date of this certificate|
+    "own": """drawn up on|drawn up|made out on|invoiced on|invoiced|bill run date|posted on|notes of meeting|meeting notes|reported|reported on|date reported|made on|inv date|invoice dated|bill dated|billing date|billed on|date of this letter|date of this invoice|date of this notice|date of this statement|date of this certificate|
         date of this report|date raised|date signed|date awarded|award date|date of award|date granted|granted on|submission date|date of submission|hand-in date|written on|prepared on|date prepared|
         date of issuance|issuance date|purchase date|purchased on|date purchased|sales date|date of sale|a meeting on|meeting on|meeting will be held on|meeting is on|will meet on|meets on|
         meeting takes place on|convened for|advice date|date of advice|approved|approved on|adopted|adopted on|doc date|ticket date|sale date|docket date|invoice date|date of invoice|bill date|date of bill|date of this bill|issue date|date of issue|date issued|issued|issued on|

@@ -250,7 +250,7 @@ _RENEWED = frozenset({"renew by", "renew before"})
 _ASKED = frozenset({"invoice", "bill", "credit"})
 #: when money was taken, at the beginning of what a receipt says
 _TAKEN = frozenset({"received", "received on"})
-BEGINS = 2.6  #: the score of the day from which a certificate holds, which is its own where it has no other
+BEGINS = 0.9  #: the score of the day from which a certificate holds, which is its own where it has no other
 _A_DAY = frozenset({"day", "date"})
 #: a word before “day” or “date” that no label has: the day of something else
 _OF_ANOTHER = re.compile(r"[A-Za-z]{3,}['’s]*\s+$")
