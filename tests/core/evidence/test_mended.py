@@ -89,9 +89,9 @@ def test_the_figures_of_a_day_are_one_only_where_no_day_is_called_so(
 
 @pytest.mark.parametrize(
     ("one", "other", "right"),
-    [("D", "ocument", True), ("I", "nvoice", True), ("R", "eceipt:", True), ("A", "account", False), ("I", "order", False), ("B", "ernard", False), ("d", "ocument", False), ("No", "ocument", False)],
+    [("D", "ocument", True), ("I", "nvoice", True), ("R", "eceipt:", True), ("A", "account", False), ("I", "order", False), ("B", "ernard", False), ("d", "ocument", False), ("No", "ocument", False), ("B.", "V.", True), ("B.", "V", True), ("J.", "R.", False)],
 )  # fmt: skip
-def test_the_wide_first_letter_of_a_label_is_one_with_the_rest_of_it(
+def test_the_wide_first_letter_of_a_label_and_a_legal_form_are_one_word_each(
     one: str, other: str, right: bool
 ) -> None:
     assert is_split(one, other) is right

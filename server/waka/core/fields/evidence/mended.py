@@ -84,9 +84,11 @@ def is_word(text: str) -> bool:
 def is_split(one: str, other: str) -> bool:
     """Whether two words are one in which a recogniser saw a space.
 
-    That is the figures of one day, as in “1 1th”: no day is called 1th, 2th, 3th or 0th; or the wide first letter of a
-    label, as in “D ocument No.”.
+    That is the figures of one day, as in “1 1th”: no day is called 1th, 2th, 3th or 0th; the wide first letter of a
+    label, as in “D ocument No.”; or the letters that a legal form is short for, as in “B. V.”.
     """
+    if f"{one}{other}".rstrip(",") in _LEGAL_FORMS:
+        return True
     if one in ("1", "2", "3"):
         return _NO_DAY.match(other) is not None and (other[0] == "0" or one == "1")
     rest = other.rstrip(".:")
@@ -96,6 +98,7 @@ def is_split(one: str, other: str) -> bool:
     )  # fmt: skip
 
 
+_LEGAL_FORMS = frozenset({"B.V.", "B.V", "N.V.", "N.V", "S.A.", "S.A", "e.K.", "e.K", "e.V.", "e.V"})
 _NO_DAY = re.compile(r"^[0-3]th[,.]?$")
 
 

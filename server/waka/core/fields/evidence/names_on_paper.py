@@ -40,7 +40,7 @@ HOST = re.compile(r"(?:@|www\.|https?://)(?P<host>[a-z0-9][a-z0-9.-]*\.[a-z]{2,}
 NOT_A_NAME = re.compile(
     r"\b(?:pro-?forma\w*|\w*factuur\w*|\w*rechnung\w*|invoice|receipt|page|date|tel|telephone|phone|fax|e-?mail|www|http|vat|no|number|total|dear|statement|certificate|this is to|copy|original|duplicate|paid|"
     r"registered|bank details|bank account|sort code|iban|thank you|welcome|terms|customer|account|order|quotation|delivery|note|rechnung|facture|factuur|faktura|gutschrift|avoir|credit|description|"
-    r"risk assessment|report|minutes|agenda|worksheet|homework|policy|schedule|please|your|our|ref|datum|subject|urgent|private|confidential|by (?:post|hand|e-?mail)|pro forma|bill|"
+    r"risk assessment|(?:safety|test) record|report|minutes|agenda|worksheet|homework|policy|schedule|please|your|our|ref|datum|subject|urgent|private|confidential|by (?:post|hand|e-?mail)|pro forma|bill|"
     r"reading|readings|units?|charges?|qty|quantity|prices?|amount|balance|details|sent|ordered|delivered|due|payments?|deductions|activity|assessed|tax|period|code|subtotal|"
     r"usage|meter|tariff|we|we'll|we've|you|you'll|i|it|she|he|they|this is|here's|hello|if|pay and display|ticket|admission|notes|handed in|submitted|completed|decisions?|actions?|ticket|advertiser|engineer|items?|goods|product|when|where|what|how many|hire charges|with compliments|original|reminder|est|established|since|form|consent|application|signed|signature)\b"
 )  # fmt: skip
@@ -80,7 +80,7 @@ def short(text: str) -> str:
         return trade[0]
     # the comma of several partners is one of their name
     text = re.split(
-        r"\s[·•|–-]\s|[,;(]\s?(?=\S*\d)|,\s(?![A-Z][\w'’.-]* (?:&|and) [A-Z])|\s{2,}|\s/\s", text
+        r"\s?[·•|]\s?|\s[–-]\s|[,;(]\s?(?=\S*\d)|,\s(?![A-Z][\w'’.-]* (?:&|and) [A-Z])|\s{2,}|\s/\s", text
     )[0]
     return text.strip(' .,:;·•*-–|“”"')
 

@@ -24,7 +24,6 @@ _WHERE = {"before": 0.0, "left": -0.1, "above": -0.5, "below": -0.6, "after": -0
 _ON = frozenset(
     {"of", "on", "this", "le", "vom", "dnia", "z dnia", "held on", "dated", "made on", "given", "day"}
 )
-_AS_AT = frozenset({"as at", "balance at", "balance as at", "balance on"})
 _MET = frozenset(
     {
         "sat on",
@@ -88,10 +87,10 @@ _NUMBERED = re.compile(
     r"^(?:(?:tax |sales |vat )?invoice|credit note|receipt|quot(?:e|ation)|statement|order|delivery note|rechnung|gutschrift|angebot|lieferschein|facture|avoir|devis|"
     r"factuur|creditnota|offerte|faktura(?: vat)?|oferta)\s*(?:no|nr|number|n°|n|#|numero|nummer)?[\s.:°]*\S*\d\S*\s+(?:vom|du|van|of|dated|from|z dnia)\s*$"
 )
-#: a paper's name and its number, parted by a sign from its day, as in “Invoice 12 / 3 May 2026”
+#: a paper's name and its number, before its day, as in “Invoice 12 / 3 May 2026”
 _TITLED = re.compile(
     r"^(?:(?:tax |sales |vat )?invoice|credit note|receipt|quot(?:e|ation)|rechnung|gutschrift|angebot|facture|avoir|devis|factuur|creditnota|faktura(?: vat)?)"
-    r"\s*(?:no|nr|number|n°|n|#|numero|nummer)?[\s.:°]*\S*\d\S*\s*[/·|,–-]\s*$"
+    r"\s*(?:no|nr|number|n°|n|#|numero|nummer)?[\s.:°]*\S*\d\S*\s*(?:[/·|,–-]\s*)?$"
 )
 _UNTIL = frozenset({"to", "until", "bis", "au", "tot", "do"})
 _COVERED = re.compile(
@@ -123,6 +122,12 @@ def own_dates(paper: Paper, found: Sequence[Dated], sort: str) -> list[Found[dat
         if sort in _OF_OTHERS and one.named and one.named[0].where == "above" and _lists_others(paper, one):
             score = -2.0
         alone = _is_alone(one) and not paper.goes_on(one.line, one.cell)
+        # a till prints the day with its hour, and who was at it; minutes say when and where they met
+        alone = alone or (
+            sort in ("receipt", "minutes")
+            and begins(one.cell.text, one.spot)
+            and _HOUR.match(one.cell.text, one.spot.end) is not None
+        )
         if (
             one.meaning is None
             and sort not in _OF_OTHERS
@@ -198,27 +203,19 @@ def _by_label(one: Dated, sort: str, goes_on: bool) -> tuple[float, str]:
     if not one.named:
         return 0.0, ""
     named = one.named[0]
-    score = _OF_OWN[named.label.meaning] + _WHERE[named.where] - 0.04 * named.label.distance
-    if (sort, named.label.meaning) == ("delivery", "delivery") or (
-        sort == "statement" and named.label.phrase in _AS_AT
-    ):
-        score += 9.0
-    if sort in _ASKED and named.label.phrase in _OF_PAYMENT:
-        score -= 4.0  # when it is to be paid
-    if (sort, named.label.phrase, named.where) == ("letter", "sent", "left"):
-        score += 11.0  # of a mail that was printed
-    if sort == "receipt" and named.label.phrase in _TAKEN and named.label.start == 0:
+    phrase, meaning = named.label.phrase, named.label.meaning
+    base = _ON_SORT.get((sort, phrase), _ON_SORT.get((sort, meaning), _OF_OWN[meaning]))
+    score = base + _WHERE[named.where] - 0.04 * named.label.distance
+    if (sort, phrase, named.where) == ("letter", "sent", "left"):
+        score = _OF_OWN["own"] + 1.0  # of a mail that was printed
+    if sort == "receipt" and phrase in _TAKEN and named.label.start == 0:
         return _OF_OWN["own"] + _WHERE[named.where], f"own_{named.where}"
-    if (sort, named.label.meaning) == ("certificate", "begins"):
-        score = BEGINS + _WHERE[named.where]
     if (
-        named.label.phrase in _A_DAY
+        phrase in _A_DAY
         and named.where == "before"
         and _OF_ANOTHER.search(one.cell.text[: named.label.start])
     ):
         score = min(score, ANOTHER)
-    if sort == "receipt" and named.label.phrase in _LEFT:
-        score = _OF_OWN["done"] + _WHERE[named.where] - 0.04 * named.label.distance
     before = one.cell.text[: one.spot.start]
     if (
         named.label.phrase in _MEETING
@@ -238,6 +235,22 @@ def _by_label(one: Dated, sort: str, goes_on: bool) -> tuple[float, str]:
     return score, f"{named.label.meaning}_{named.where}"
 
 
+#: what a phrase, or what it means, says on one sort of paper, in place of what it says on others
+_ON_SORT: Mapping[tuple[str, str], float] = {
+    ("delivery", "delivery"): 5.0,
+    **{("statement", phrase): 4.0 for phrase in ("as at", "balance at", "balance as at", "balance on")},
+    # when it is to be paid, and when what was owed before was
+    **{
+        (sort, phrase): 2.0
+        for sort in ("invoice", "bill", "credit")
+        for phrase in ("payment date", "date of payment")
+    },
+    **{(sort, phrase): -5.0 for sort in ("invoice", "bill", "credit") for phrase in ("paid on", "date paid")},
+    # somebody who had stayed left on the day on which the bill is made out
+    **{("receipt", phrase): 4.4 for phrase in ("departure", "departure date", "check out")},
+    # from when it holds, where it has no day of its own
+    ("certificate", "begins"): 0.9,
+}
 #: minutes that a sentence speaks of are those of another meeting
 _THE = re.compile(r"\b[Tt]he\s*$")
 _NOTES_OF = re.compile(
@@ -245,18 +258,15 @@ _NOTES_OF = re.compile(
 )  # but those of a title are this one's
 #: words for the day on which something was paid; on sorts of paper that ask for it, on which it is to be paid
 _OF_PAYMENT = frozenset({"payment date", "date of payment"})
+_HOUR = re.compile(r"[\s,]*(?:at )?\d{1,2}(?:[:.]\d\d| ?[ap]\.?m)\b")
 #: who is to renew something by a day is to pay by then
 _RENEWED = frozenset({"renew by", "renew before"})
-_ASKED = frozenset({"invoice", "bill", "credit"})
 #: when money was taken, at the beginning of what a receipt says
 _TAKEN = frozenset({"received", "received on"})
-BEGINS = 0.9  #: the score of the day from which a certificate holds, which is its own where it has no other
 _A_DAY = frozenset({"day", "date"})
 #: a word before “day” or “date” that no label has: the day of something else
 _OF_ANOTHER = re.compile(r"[A-Za-z]{3,}['’s]*\s+$")
 ANOTHER = 2.5  #: the score of such a day, below that of one that stands alone
-#: when somebody left who had stayed somewhere: on the day on which the bill is made out
-_LEFT = frozenset({"departure", "departure date", "check out"})
 _MEETING = frozenset({"minutes of", "minutes of meeting", "meeting of", "minutes of the"})
 
 

@@ -38,7 +38,7 @@ def behind(paper: Paper, words: re.Pattern[str]) -> Iterator[tuple[Cell, int, st
             if match[0].rstrip()[-1:] in ":." or cell.text[match.end() - 1 : match.end()] == " ":
                 name = short(
                     re.split(
-                        r"\s(?:Date|Class|Form|Year|Tel|Group|Set|Mark|on|Handed|Submitted|Completed|(?:Mon|Tues?|Wed(?:nes)?|Thu(?:rs)?|Fri|Sat(?:ur)?|Sun)(?:day)?)\b",
+                        r"\s(?:Date|Tutor|Teacher|Set by|School|Age|Class|Form|Year|Tel|Group|Set|Mark|on|Handed|Submitted|Completed|(?:Mon|Tues?|Wed(?:nes)?|Thu(?:rs)?|Fri|Sat(?:ur)?|Sun)(?:day)?)\b",
                         rest,
                     )[0]
                 )
@@ -56,6 +56,8 @@ def behind(paper: Paper, words: re.Pattern[str]) -> Iterator[tuple[Cell, int, st
 
 
 MOST_ABREAST = 3  #: cells of a line with a name over an address
+#: what somebody learned, beneath their name: its number is none of a house
+_LEARNED = re.compile(r"\b(?:level|grade|diploma|certificate|award|course|class|year)\b")
 LONGEST_ADDRESS = 14  #: words of a line of an address, with telephone and all
 BLOCK = 1.2  #: heights of a line, that lines of one address stand apart at most
 #: the address of a mail behind a name
@@ -85,6 +87,7 @@ def over_addresses(paper: Paper) -> Iterator[tuple[Cell, str]]:
             and letters > 7
             and (STREET.search(short(address)) or POST.search(address.upper()))
             and any(c.isdigit() for c in address)
+            and not _LEARNED.search(address)
             and not any(is_a_sum(other.text) for other in below[0].cells)  # a line of what was bought
         ):
             above = paper.above(line, cell)

@@ -251,7 +251,11 @@ def _best_guess(amounts: Sequence[Found[Decimal]]) -> list[Found[Decimal]]:
     )
     handed_over = {one for one in paid if any(one - change in values for change in paid - {one})}
     could_be = [
-        one for one in amounts if not one.why.startswith(("old", "tax")) and abs(one.value) not in handed_over
+        one
+        for one in amounts
+        if not one.why.startswith(("old", "tax"))
+        and abs(one.value) not in handed_over
+        and not (one.value < 0 and one.why.startswith("paid"))  # what was paid before, taken off
     ]
     return sorted(could_be, key=lambda one: (not one.why.startswith("net"), -abs(one.value)))[:2]
 
