@@ -3,6 +3,7 @@ import { useVirtualizer } from '@tanstack/react-virtual'
 import { useEffect, useRef, useState, type MouseEvent } from 'react'
 import { pageUrl, type Listed } from '../shared/api/client'
 import { beginningQuery } from '../shared/api/queries'
+import { splitName } from '../shared/documents/names'
 import { size } from '../shared/format'
 import { watchWidth } from '../shared/watchWidth'
 import { SegmentedName } from '../shared/SegmentedName'
@@ -86,7 +87,7 @@ function Thumbnail({ document, width }: { document: Listed; width: number }) {
 /** A document without pages: what it begins with, as small as it would be on a page; or else what it is. */
 function Beginning({ document, width }: { document: Listed; width: number }) {
   const text = useQuery(beginningQuery(document.number, document.edition)).data?.text ?? ''
-  const kind = document.name.split('.').pop()?.toUpperCase()
+  const kind = splitName(document.name)[1].slice(1).toUpperCase()
   if (text.trim() === '') {
     return (
       <span className="nopage">

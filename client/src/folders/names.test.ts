@@ -9,6 +9,8 @@ describe('a name that is typed anew', () => {
     ['logs.tar.gz', 'logs', '.tar.gz'],
     ['README', 'README', ''],
     ['minutes v1.2 final', 'minutes v1.2 final', ''],
+    ['minutes 3.5.26', 'minutes 3.5.26', ''],
+    ['parts.7z', 'parts', '.7z'],
     ['.profile', '.profile', ''],
   ])('keeps the extension of %s', (name, stem, extension) => {
     expect(splitName(name)).toEqual([stem, extension])
