@@ -43,7 +43,8 @@ def test_what_arrives_is_taken_and_read(deps: Deps, filer: int) -> None:
         wait_until(lambda: [a for a in desk(deps, filer).waiting if a.was_read], "it is read")
     [arrival] = desk(deps, filer).waiting
     assert (arrival.name, arrival.arrival_point, arrival.media_type) == ("letter.txt", "Post", "text/plain")
-    assert looking.text(deps, filer, arrival.id) == "the tide serves at six"
+    assert looking.text(deps, filer, arrival.id, most=100) == "the tide serves at six"
+    assert looking.text(deps, filer, arrival.id, most=8) == "the tide"
     assert browsing.details(deps, filer, arrival.id).document.trouble is None
 
 
