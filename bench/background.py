@@ -14,11 +14,14 @@ import psycopg
 from tests.support import EMPTY, World
 
 from bench.drive import FOLDERS, grow
+from bench.lists import move_all
 from waka.jobs.run import run
 from waka.launch import opened
+from waka.work.changes import lists
+from waka.work.changes.check import check_list
 from waka.work.deps import Deps
 from waka.work.desk.queue import desk
-from waka.work.outside.taking_in import take_in
+from waka.work.outside.taking_in import index_next, take_in
 from waka.work.people import signing_in
 
 DOCUMENTS = 10_000
@@ -30,6 +33,7 @@ def background(world: World, folder: Path, scale: float) -> list[dict[str, objec
     return [
         *_reading(world, folder / "reading", int(DOCUMENTS * scale)),
         _index(world, folder / "index", int(RENAMED * scale)),
+        _behind(world, folder / "behind", int(RENAMED * scale)),
     ]
 
 
@@ -106,6 +110,26 @@ def _index(world: World, home: Path, many: int) -> dict[str, object]:
             took = time.perf_counter() - began
     return {"what": f"making the search words of {many:,} documents anew", "ms": round(took * 1000),
             "note": f"{many / took:,.0f} a second"}  # fmt: skip
+
+
+def _behind(world: World, home: Path, many: int) -> dict[str, object]:
+    """How long after the last of so many renames by a list the index has them all, kept up with meanwhile."""
+    with _taken(world, home, many) as (deps, keeper):
+        while index_next(deps):
+            pass
+        renamed = move_all(deps, keeper, "rename", 0)
+        check_list(deps, renamed)
+        most = 0
+        with _working(deps):
+            lists.run(deps, keeper, renamed)
+            while lists.one(deps, keeper, renamed).state != "done":
+                most = max(most, _one(deps, DUE))
+                time.sleep(0.2)
+            began = time.perf_counter()
+            _until(lambda: not _one(deps, DUE))
+            took = time.perf_counter() - began
+    return {"what": f"the search index behind a list of {many:,} renames, when it is done", "ms": round(took * 1000),
+            "note": f"at most {most:,} documents meanwhile", "target": "10 s"}  # fmt: skip
 
 
 def _bare(root: Path) -> float:
