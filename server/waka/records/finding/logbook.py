@@ -76,7 +76,7 @@ def entries(
     """Return entries latest first; *quiet* leaves out mere arrivals."""
     args: dict[str, object] = {
         "person": person, "before": before, "number": number, "mine": mine, "quiet": quiet,
-        "limit": limit, "folder": folder, "others": others, "office": list(OF_NO_FOLDER),
+        "limit": limit, "folder": folder, "others": others, "of_no_folder": list(OF_NO_FOLDER),
     }  # fmt: skip
     return rows(conn, SQL["entries"], args, _entry)
 

@@ -43,7 +43,7 @@ where (l.from_folder_id is null or exists (select from folder f join sight s on 
            select from arrival_point_sight a where a.arrival_point_id = l.arrival_point_id
            and a.person_id = %(person)s)
        -- what is of no folder: for administrators, for who keeps the whole drive, for whom it is about and who did it
-       or l.action = any(%(office)s) and (l.about_id = %(person)s or l.person_id = %(person)s
+       or l.action = any(%(of_no_folder)s) and (l.about_id = %(person)s or l.person_id = %(person)s
            or exists (select from person a where a.id = %(person)s and a.administrator)
            or exists (select from folder r join sight s on s.access_id = r.access_id and s."right" = 'keeper'
                       where r.parent_id is null and s.person_id = %(person)s)))
