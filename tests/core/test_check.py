@@ -1,10 +1,9 @@
 """Checking steps against what stands there, before anything moves."""
 
-from dataclasses import replace
-
 import pytest
 from hypothesis import given
 from hypothesis import strategies as st
+from msgspec.structs import replace
 
 from waka.core.changes.check import Collision, Planned, Snapshot, Subject, check
 from waka.core.changes.step import Spot

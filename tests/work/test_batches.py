@@ -1,8 +1,7 @@
 """Which steps go together in one batch, and what has to wait for the one before."""
 
-from dataclasses import replace
-
 import pytest
+from msgspec.structs import replace
 
 from waka.core.changes.acts import Act, Copy, KnownFile, MakeFolder, Place, PlaceFolder, RemoveFolder, Version
 from waka.core.changes.step import Spot, Step

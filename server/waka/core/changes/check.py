@@ -8,8 +8,11 @@ name is free when it is needed. Which codes block the list stands in ``words.COD
 from __future__ import annotations
 
 from collections.abc import Collection, Iterable, Mapping, Sequence
-from dataclasses import dataclass, field, replace
+from dataclasses import dataclass, field
 from typing import Literal
+
+import msgspec
+from msgspec.structs import replace
 
 from waka.core.ids import DocumentId, FolderId
 from waka.core.names import check_name, name_key, split_extension
@@ -28,8 +31,7 @@ MOST_GUESSES = (
 _OF_PLACE = frozenset({"path_too_long"})  #: what a name that stays as it is can run into
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
-class Planned:
+class Planned(msgspec.Struct, frozen=True, kw_only=True, gc=False):
     """One proposed step: something stands at *source* and should stand at *target*."""
 
     position: int
@@ -175,13 +177,15 @@ class _Judge:
 
     def _placed(self, step: Planned, target: Spot) -> Planned | None:
         """Return *step* with a target that it can have; None where it is left out."""
-        spot = (target.folder, f"\0{target.name}") if step.returns else _key(target)
+        key = name_key(target.name)
+        spot = (target.folder, f"\0{target.name}" if step.returns else key)
         hidden = self.snapshot.hidden.get(target.folder, ())
-        if hidden and (name_key(target.name) in hidden or self._guesses >= MOST_GUESSES):
+        if hidden and (key in hidden or self._guesses >= MOST_GUESSES):
             self._guesses += 1
             self._say(step, "unusable", offer=self._free(target))
             return step
-        there = [(n, s) for n, s in self._present.at(*_key(target)) if s != step.subject or step.keeps_source]
+        there = self._present.at(target.folder, key)
+        there = [(n, s) for n, s in there if s != step.subject or step.keeps_source]
         if step.returns:
             there = [(n, s) for n, s in there if n == target.name]
         static = [(n, s) for n, s in there if s not in self._leaves]

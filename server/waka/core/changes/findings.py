@@ -8,6 +8,8 @@ from __future__ import annotations
 from collections.abc import Mapping
 from dataclasses import dataclass, field
 
+import msgspec
+
 Fact = str | int | list[str]
 
 
@@ -23,12 +25,11 @@ def said(code: str, **facts: Fact) -> Said:
     return Said(code=code, facts=facts)
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
-class StepFinding:
+class StepFinding(msgspec.Struct, frozen=True, kw_only=True, gc=False):
     """What the check says of the step at *position*."""
 
     position: int
     code: str
-    facts: Mapping[str, Fact] = field(default_factory=dict)
+    facts: Mapping[str, Fact] = msgspec.field(default_factory=dict)
     other: int | None = None  #: the position of the other step that it is about
     offer: str | None = None  #: a name that would do

@@ -17,7 +17,7 @@ from .check import Collision
 from .step import Spot
 
 
-class Proposal(msgspec.Struct, frozen=True, kw_only=True, omit_defaults=True):
+class Proposal(msgspec.Struct, frozen=True, kw_only=True, omit_defaults=True, gc=False):
     act: str  #: the code of the act that prepares it
     at: int = 0  #: its place in the proposal
     document: DocumentId | None = None

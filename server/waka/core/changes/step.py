@@ -2,8 +2,9 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass, field
 from typing import Literal
+
+import msgspec
 
 from waka.core.ids import DocumentId, FolderId, ListId
 
@@ -16,8 +17,7 @@ StepState = Literal["proposed", "intended", "done", "put_back", "failed", "left"
 #: interruption; left: does not run, and ``failure`` says why
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
-class Spot:
+class Spot(msgspec.Struct, frozen=True, kw_only=True, gc=False):
     """A name in a folder. Folders that are still to be made have numbers below zero."""
 
     folder: FolderId
@@ -27,8 +27,7 @@ class Spot:
 NO_FILE = KnownFile()
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
-class Step:
+class Step(msgspec.Struct, frozen=True, kw_only=True, gc=False):
     """One step. Of a document, ``source`` and ``target`` are its folder and name; of a folder, its parent and name."""
 
     list_id: ListId
@@ -44,7 +43,7 @@ class Step:
     from_path: bytes = b""  #: beneath that place
     to_place: Place = "drive"
     to_path: bytes = b""
-    file: KnownFile = field(default=NO_FILE)
+    file: KnownFile = NO_FILE
     state: StepState = "proposed"
     failure: Said | None = None
     conformed: bool | None = None  #: whether its name reads back, before

@@ -6,6 +6,7 @@ from collections.abc import Iterable, Mapping, Sequence
 from dataclasses import dataclass, field
 from typing import Any
 
+import msgspec
 from psycopg import Connection
 from psycopg.rows import args_row, kwargs_row
 
@@ -56,8 +57,7 @@ def _steps(conn: Connection, query: str, args: dict[str, object]) -> list[Step]:
         return cur.execute(SQL[query], args).fetchall()
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
-class NewStep:
+class NewStep(msgspec.Struct, frozen=True, kw_only=True, gc=False):
     """A row of a list, as the proposal or the check writes it."""
 
     step: Step
@@ -93,9 +93,12 @@ def remove(conn: Connection, list_id: ListId) -> None:
 
 
 def proposals(conn: Connection, list_id: ListId) -> list[Proposal]:
+    found: list[Proposal] = []
     with conn.cursor(name="asked") as cur:
-        cur.itersize = AT_ONCE
-        return [proposal_of(kept) for (kept,) in cur.execute(SQL["asked"], {"list": list_id})]
+        cur.execute(SQL["asked"], {"list": list_id})
+        while some := cur.fetchmany(AT_ONCE):
+            found += [proposal_of(kept) for (kept,) in some]
+    return found
 
 
 def change_proposals(

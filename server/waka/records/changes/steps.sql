@@ -8,7 +8,7 @@ delete from change_step where list_id = %(list)s
 
 -- name: asked
 -- What was proposed, in order; what the check itself added is not.
-select asked from change_step where list_id = %(list)s and asked <> '{}' order by (asked ->> 'at')::int
+select asked::text from change_step where list_id = %(list)s and asked <> '{}' order by (asked ->> 'at')::int
 
 -- name: change_asked
 -- Another wish for some steps, or for all with a finding.

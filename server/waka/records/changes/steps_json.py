@@ -12,7 +12,15 @@ from waka.core.changes.findings import StepFinding
 from waka.core.changes.proposal import Proposal
 
 T = TypeVar("T")
+
+
+class _Versioned(msgspec.Struct):
+    v: int = VERSION
+
+
 _encoder = msgspec.json.Encoder()
+_versions = msgspec.json.Decoder(_Versioned)
+_proposals = msgspec.json.Decoder(Proposal)
 _PLAIN = f'{{"v":{VERSION}}}'
 
 
@@ -35,14 +43,20 @@ def act_of(code: str, kept: Mapping[str, Any]) -> Act:
     return _read(kept, TYPES[code])
 
 
-def proposal_of(kept: Mapping[str, Any]) -> Proposal:
-    return _read(kept, Proposal)
+def proposal_of(kept: str) -> Proposal:
+    """Return the proposal that was kept, from its JSON. Raises ``ValueError`` for one of a later Waka."""
+    _assert_known(_versions.decode(kept).v)
+    return _proposals.decode(kept)
 
 
 def _read(kept: Mapping[str, Any], kind: type[T]) -> T:
-    if kept.get("v", VERSION) > VERSION:
-        raise ValueError(f"written by a later Waka: version {kept['v']}")
+    _assert_known(kept.get("v", VERSION))
     return msgspec.convert(kept, kind)
+
+
+def _assert_known(version: int) -> None:
+    if version > VERSION:
+        raise ValueError(f"written by a later Waka: version {version}")
 
 
 def json_of(told: msgspec.Struct) -> str:

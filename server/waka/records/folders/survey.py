@@ -51,8 +51,8 @@ class Source(NamedTuple):
     reference: str | None
     amount: Decimal | None
     currency: str | None
-    fields: Mapping[str, str]
-    from_name: Sequence[str]
+    fields: Mapping[str, str] | None  #: None for none: most have none, and reading that takes its time, too
+    from_name: Sequence[str] | None
     bin_path: bytes | None
     bin_reason: str | None
 
@@ -64,7 +64,7 @@ class Source(NamedTuple):
     def record(self) -> Record:
         return Record(kind=self.kind, party=self.party, when=self.when, what=self.what,
                       reference=self.reference, amount=self.amount,
-                      currency=self.currency, further=self.fields, from_name=tuple(self.from_name))  # fmt: skip
+                      currency=self.currency, further=self.fields or {}, from_name=tuple(self.from_name or ()))  # fmt: skip
 
 
 def folders(conn: Connection, person: PersonId) -> list[FolderRow]:
@@ -87,10 +87,8 @@ def by_number(conn: Connection, person: PersonId, numbers: Sequence[DocumentId])
     with conn.cursor(row_factory=args_row(Source)) as cur:
         for start in range(0, len(numbers), AT_ONCE):
             some = list(numbers[start : start + AT_ONCE])
-            found.update(
-                (source.id, source)
-                for source in cur.execute(SQL["by_number"], {"person": person, "numbers": some})
-            )
+            cur.execute(SQL["by_number"], {"person": person, "numbers": some})
+            found.update((source.id, source) for source in cur.fetchall())
     return found
 
 

@@ -38,7 +38,8 @@ with seen as materialized (
     select f.id, s."right" from folder f join sight s on s.access_id = f.access_id and s.person_id = %(person)s
 )
 select d.id, d.state, d.folder_id, d.name, d.size, d.sha256, d.inode, d.modified_ns, d.conforms, d.kind, d.party_id as party,
-       d."when", d.what, d.reference, d.amount, d.currency, d.fields, d.from_name, b.path as bin_path, b.reason as bin_reason
+       d."when", d.what, d.reference, d.amount, d.currency, nullif(d.fields, '{}') as fields, nullif(d.from_name, '{}') as from_name,
+       b.path as bin_path, b.reason as bin_reason
 from document d join seen s on s.id = d.folder_id
 left join binned b on b.document_id = d.id
 where d.id = any(%(numbers)s) and (d.state = 'filed' or d.state = 'binned' and s."right" in ('filer', 'keeper'))
@@ -49,7 +50,8 @@ with seen as materialized (
     select f.id, s."right" from folder f join sight s on s.access_id = f.access_id and s.person_id = %(person)s
 )
 select d.id, d.state, d.folder_id, d.name, d.size, d.sha256, d.inode, d.modified_ns, d.conforms, d.kind, d.party_id as party,
-       d."when", d.what, d.reference, d.amount, d.currency, d.fields, d.from_name, null::bytea as bin_path, null::text as bin_reason
+       d."when", d.what, d.reference, d.amount, d.currency, nullif(d.fields, '{}') as fields, nullif(d.from_name, '{}') as from_name,
+       null::bytea as bin_path, null::text as bin_reason
 from document d join seen s on s.id = d.folder_id
 where d.folder_id = any(%(folders)s) and d.state = 'filed'
 

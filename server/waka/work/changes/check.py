@@ -8,9 +8,9 @@ steps of a change that runs at once.
 from __future__ import annotations
 
 from collections.abc import Sequence
-from dataclasses import dataclass, field, replace
+from dataclasses import dataclass, field
 
-import msgspec
+from msgspec.structs import replace
 from psycopg import Connection
 
 from waka.core.changes.check import Checked, Collision, Planned, check
@@ -107,7 +107,7 @@ def examine(
         rows = survey.folders_around(conn, terms.person, near)
     structure = Structure(rows)
     judging = _Judging(deps, conn, terms, structure, is_few=True)
-    numbered = [msgspec.structs.replace(want, at=at) for at, want in enumerate(wants, 1)]
+    numbered = [replace(want, at=at) for at, want in enumerate(wants, 1)]
     judged = judging.judge(numbered, ListId(0))
     return Examined(rows=list(judged.rows()), sights=judging.sights, paths=structure)
 

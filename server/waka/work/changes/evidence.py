@@ -7,8 +7,10 @@ it; a copy was read when it was made. Reading everything again is offered, in sl
 from __future__ import annotations
 
 from collections.abc import Callable, Iterable, Iterator, Sequence
-from dataclasses import dataclass, field, replace
+from dataclasses import dataclass, field
 
+import msgspec
+from msgspec.structs import replace
 from psycopg import Connection
 
 from waka.core.changes.acts import Place
@@ -34,8 +36,7 @@ HIDDEN = "not for you to see any more"
 THERE = ("arrived", "moved_on")  #: outcomes of what is whole
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
-class Proved:
+class Proved(msgspec.Struct, frozen=True, kw_only=True):
     """One step: where its document is, and whether it is whole."""
 
     position: int

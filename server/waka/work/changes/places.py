@@ -3,8 +3,8 @@
 from __future__ import annotations
 
 from collections.abc import Collection, Mapping, Sequence
-from dataclasses import replace
 
+from msgspec.structs import replace
 from psycopg import Connection
 
 from waka.core.changes.acts import Phase

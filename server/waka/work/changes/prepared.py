@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass, field
+import msgspec
 
 from waka.core.changes.acts import Act, KnownFile
 from waka.core.changes.check import Planned
@@ -12,8 +12,7 @@ from waka.core.changes.step import NO_FILE, Place, Spot
 from waka.core.ids import DocumentId, FolderId
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
-class Prepared:
+class Prepared(msgspec.Struct, frozen=True, kw_only=True, gc=False):
     want: Proposal
     act: Act
     planned: Planned
@@ -27,7 +26,7 @@ class Prepared:
     source: Spot | None = None  #: what is on record as its ends where the check has none to judge
     target: Spot | None = None
     kind: str | None = None  #: of a document, as it will be
-    file: KnownFile = field(default=NO_FILE)
+    file: KnownFile = NO_FILE
     conformed: bool | None = None
     conforms: bool | None = None
     from_access: int | None = None  #: whose grants say who sees it now

@@ -45,19 +45,19 @@ def _finding(why: LeftOut) -> StepFinding:
 
 def _unchanged_on_disk(drafting: Drafting, prepared: list[Prepared], left: list[Left]) -> list[Prepared]:
     """Leave out what on disk is no longer as it is recorded; a look at each folder, not at each file."""
-    by_folder: dict[bytes, list[Prepared]] = {}
+    by_folder: dict[bytes, list[tuple[bytes, Prepared]]] = {}
     for one in prepared:
         if one.document is not None and one.from_place == "drive" and one.act.touches_its_file:
-            by_folder.setdefault(one.from_path.rpartition(b"/")[0], []).append(one)
+            folder, _, name = one.from_path.rpartition(b"/")
+            by_folder.setdefault(folder, []).append((name, one))
     wrong: set[int] = set()
     for folder, ones in by_folder.items():
-        there = files_in(drafting.deps.drive, folder, [one.from_path.rpartition(b"/")[2] for one in ones])
-        for one in ones:
-            name, file = one.from_path.rpartition(b"/")[2], one.file
-            found = there.get(name)
+        there = files_in(drafting.deps.drive, folder, [name for name, _ in ones])
+        for name, one in ones:
+            found, file = there.get(name), one.file
             if found != (file.size, file.inode, file.modified_ns):
                 wrong.add(id(one))
                 code = "file_gone" if found is None else "changed"
                 why = LeftOut(code, name=readable(to_text(name)), number=one.document or 0)
                 left.append((one.want, _finding(why)))
-    return [one for one in prepared if id(one) not in wrong]
+    return [one for one in prepared if id(one) not in wrong] if wrong else prepared

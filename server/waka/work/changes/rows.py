@@ -3,8 +3,10 @@
 from __future__ import annotations
 
 from collections.abc import Iterator, Mapping, Sequence
-from dataclasses import dataclass, field, replace
+from dataclasses import dataclass, field
 from itertools import count
+
+from msgspec.structs import replace
 
 from waka.core.changes.acts import KnownFile, MakeFolder, NotPrepared, RemoveFolder
 from waka.core.changes.check import Checked, Planned
@@ -78,7 +80,7 @@ class Judged:
 
     def _row(self, at: int, step: Planned, places: dict[int, int]) -> NewStep:
         one = self.prepared[step.position]
-        source = step.source or one.source
+        source, there = step.source or one.source, one.planned.source or one.source
         target, make = step.target or one.target, None
         if target is not None and target.folder < 0:
             make = self.structure.path(target.folder)
@@ -98,7 +100,7 @@ class Judged:
             step=Step(
                 list_id=self.list_id, position=at, act=act, document=one.document, folder=one.folder,
                 onto=step.onto or one.onto, source=source, target=target, make=make, from_place=one.from_place,
-                from_path=one.from_path if step.source is None else self._path(step.source),
+                from_path=one.from_path if source is None or source is there else self._path(source),
                 to_place=one.to_place, to_path=self._path(step.target) if step.target is not None else one.to_path,
                 file=one.file, conformed=one.conformed, conforms=conforms, parks=step.parks, was=was,
             ),

@@ -2,11 +2,10 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
+import msgspec
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
-class KnownFile:
+class KnownFile(msgspec.Struct, frozen=True, kw_only=True, gc=False):
     """A file as it was when it was looked at; a kept version has an inode of 0."""
 
     size: int = 0

@@ -71,7 +71,7 @@ class MakeFolderHandler(Handler):
         if there is not None and step.folder is None and step.make is not None:
             raise NothingToDo("made_meanwhile", path=places.path(there))
         target = Spot(folder=parent.id, name=target_name(step))
-        return replace(step, to_path=places.at(target), target=target)
+        return msgspec.structs.replace(step, to_path=places.at(target), target=target)
 
     def carry_out(self, deps: Deps, step: Step, hands: Hands | None) -> FileStat:
         return stat_of(on_disk.make(deps.drive, step.to_path, hands))
