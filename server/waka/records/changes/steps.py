@@ -98,7 +98,8 @@ def proposals(conn: Connection, list_id: ListId) -> list[Proposal]:
         cur.execute(SQL["asked"], {"list": list_id})
         while some := cur.fetchmany(AT_ONCE):
             found += [proposal_of(kept) for (kept,) in some]
-    return found
+    # as they were proposed: an earlier check put them in the order in which they can run
+    return sorted(found, key=lambda proposal: proposal.at)
 
 
 def change_proposals(

@@ -7,8 +7,8 @@ copy change_step (list_id, position, act, phase, document_id, folder_id, onto_id
 delete from change_step where list_id = %(list)s
 
 -- name: asked
--- What was proposed, in order; what the check itself added is not.
-select asked::text from change_step where list_id = %(list)s and asked <> '{}' order by (asked ->> 'at')::int
+-- What was proposed, as the list has it; what the check itself added is not.
+select asked::text from change_step where list_id = %(list)s and asked <> '{}' order by position
 
 -- name: change_asked
 -- Another wish for some steps, or for all with a finding.
@@ -39,14 +39,17 @@ order by s.position limit %(limit)s
 
 -- name: page_starts
 -- Where each page begins of the steps that a filter leaves, and how many these are.
-select coalesce(array_agg(n.position order by n.position) filter (where (n.nth - 1) %% %(every)s = 0), '{}'), count(*)
+select array(select n.positions[at] from generate_series(1, cardinality(n.positions), %(every)s) at), cardinality(n.positions)
 from (
-    select s.position, row_number() over (order by s.position) as nth from change_step s
-    where s.list_id = %(list)s
-      and (%(finding)s::text is null
-           or s.findings is not null and s.findings @> jsonb_build_array(jsonb_build_object('code', %(finding)s::text)))
-      and (%(state)s::text is null or s.state = %(state)s)
-      and (%(act)s::text is null or s.act = %(act)s)
+    select array(
+        select s.position from change_step s
+        where s.list_id = %(list)s
+          and (%(finding)s::text is null
+               or s.findings is not null and s.findings @> jsonb_build_array(jsonb_build_object('code', %(finding)s::text)))
+          and (%(state)s::text is null or s.state = %(state)s)
+          and (%(act)s::text is null or s.act = %(act)s)
+        order by s.position) as positions
+    offset 0
 ) n
 
 -- name: page

@@ -64,7 +64,8 @@ class Source(NamedTuple):
     def record(self) -> Record:
         return Record(kind=self.kind, party=self.party, when=self.when, what=self.what,
                       reference=self.reference, amount=self.amount,
-                      currency=self.currency, further=self.fields or {}, from_name=tuple(self.from_name or ()))  # fmt: skip
+                      currency=self.currency, further=self.fields or {},
+                      from_name=tuple(self.from_name or ()))  # fmt: skip
 
 
 def folders(conn: Connection, person: PersonId) -> list[FolderRow]:
@@ -86,7 +87,8 @@ def by_number(conn: Connection, person: PersonId, numbers: Sequence[DocumentId])
     found: dict[DocumentId, Source] = {}
     with conn.cursor(row_factory=args_row(Source)) as cur:
         for start in range(0, len(numbers), AT_ONCE):
-            some = list(numbers[start : start + AT_ONCE])
+            # the driver turns a list into an array number by number, which takes as long as the question
+            some = f"{{{','.join(map(str, numbers[start : start + AT_ONCE]))}}}"
             cur.execute(SQL["by_number"], {"person": person, "numbers": some})
             found.update((source.id, source) for source in cur.fetchall())
     return found

@@ -42,7 +42,7 @@ select d.id, d.state, d.folder_id, d.name, d.size, d.sha256, d.inode, d.modified
        b.path as bin_path, b.reason as bin_reason
 from document d join seen s on s.id = d.folder_id
 left join binned b on b.document_id = d.id
-where d.id = any(%(numbers)s) and (d.state = 'filed' or d.state = 'binned' and s."right" in ('filer', 'keeper'))
+where d.id = any(%(numbers)s::bigint[]) and (d.state = 'filed' or d.state = 'binned' and s."right" in ('filer', 'keeper'))
 
 -- name: in_folders
 -- The documents in some folders, as far as the person may see them.
