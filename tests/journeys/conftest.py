@@ -31,12 +31,14 @@ _BUILDS = ("/usr/bin/chromium-headless-shell", "/usr/bin/chromium")  #: the firs
 CHROMIUM = next((path for path in _BUILDS if Path(path).exists()), _BUILDS[-1])
 FLAGS = ["--headless", "--no-sandbox", "--disable-gpu", "--disable-quic", "--no-first-run",
          "--disable-background-networking", "--disable-component-update", "--disable-sync"]  # fmt: skip
+#: a page lives as long as a test: to make its code quick takes longer than the quick code saves
+COMPILES_LITTLE = "--js-flags=--no-opt --no-maglev"
 
 
 @pytest.fixture(scope="session")
 def browser() -> Iterator[Browser]:
     with sync_playwright() as playwright:
-        found = playwright.chromium.launch(executable_path=CHROMIUM, args=FLAGS)
+        found = playwright.chromium.launch(executable_path=CHROMIUM, args=[*FLAGS, COMPILES_LITTLE])
         yield found
         found.close()
 

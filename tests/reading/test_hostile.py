@@ -52,8 +52,8 @@ def test_a_hostile_file_comes_to_an_end_and_others_are_answered(
     reader: Reader, tmp_path: Path, name: str, monkeypatch: pytest.MonkeyPatch
 ) -> None:
     if not LONG:
-        monkeypatch.setattr(reading, "RENDER_SECONDS", 1.0)  # what takes longer is ended sooner
-        monkeypatch.setattr(reading, "READ_SECONDS", 3.0)
+        monkeypatch.setattr(reading, "RENDER_SECONDS", 0.5)  # what takes longer is ended sooner
+        monkeypatch.setattr(reading, "READ_SECONDS", 1.5)
     path, good = tmp_path / name, tmp_path / "good.pdf"
     path.write_bytes(FILES[name]())
     good.write_bytes(_good())
