@@ -11,14 +11,14 @@ from pathlib import Path
 from bench.papers.spoil import photographed, scanned
 from bench.papers.truth import Paper
 
-from . import band, clinic, college, cooperative, garden, observatory, theatre
+from . import band, clinic, college, cooperative, garden, nursery, observatory, theatre
 from .press import press
 
 SPOILED = 0.45  #: the share of pages that comes as scans or photographs
 Layout = tuple[Callable[[random.Random], tuple[str, Paper]], int]
 HOUSES: Mapping[str, tuple[Sequence[Layout], Mapping[str, object]]] = {
     "college": (college.LAYOUTS, college.OFFICE), "clinic": (clinic.LAYOUTS, clinic.OFFICE), "cooperative": (cooperative.LAYOUTS, cooperative.OFFICE), "observatory": (observatory.LAYOUTS, observatory.OFFICE),
-    "theatre": (theatre.LAYOUTS, theatre.OFFICE), "garden": (garden.LAYOUTS, garden.OFFICE), "band": (band.LAYOUTS, band.OFFICE),
+    "theatre": (theatre.LAYOUTS, theatre.OFFICE), "garden": (garden.LAYOUTS, garden.OFFICE), "band": (band.LAYOUTS, band.OFFICE), "nursery": (nursery.LAYOUTS, nursery.OFFICE),
 }  # fmt: skip
 
 
