@@ -101,14 +101,14 @@ def water(rng: random.Random) -> Made:
 
 
 def rates(rng: random.Random) -> Made:
-    """A demand by the council: instalments with their days, the first of which is the next to pay; no word of a bill in its title."""
+    """A demand by the council: instalments with their days, of which none is that of the whole; no word of a bill in its title."""
     firm, when, way = BODIES[0], a_day(rng), a_way(rng)
     each, own = Decimal(rng.randrange(90, 300)), f"6{rng.randrange(10**6, 10**7)}"
     days = [when + timedelta(days=14 + 30 * at) for at in range(4)]
     return of_firm("rates", "bill", sheet(
         f"<table width=100%><tr><td><b>{firm.name}</b><br>{firm.street}<br>{firm.town}<td class=r>Account reference {own}<br>Date of issue {way(when)}</table><p>{BLOCK}</p><h3>NON-DOMESTIC RATES DEMAND NOTICE</h3><table width=100%><tr><td>Rateable value 9,400 at 0.499<td class=r>{pounds(each * 4 + 60)}<tr><td>Less small business relief<td class=r>{pounds(Decimal(-60))}<tr><td><b>Amount payable</b><td class=r><b>{pounds(each * 4)}</b></table><p>Instalments:</p><table>"
         + "".join(f"<tr><td>{way(one)}<td class=r>{pounds(each)}" for one in days)
-        + "</table>", face=rng.choice(FACES)), firm, when=when, reference=own, amount=each * 4, due=days[0])  # fmt: skip
+        + "</table>", face=rng.choice(FACES)), firm, when=when, reference=own, amount=each * 4)  # fmt: skip
 
 
 def chemist(rng: random.Random) -> Made:

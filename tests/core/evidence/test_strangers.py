@@ -314,3 +314,36 @@ def test_whom_we_write_to_stands_beneath_our_own_address() -> None:
 )  # fmt: skip
 def test_what_coursework_is_called_stands_over_its_text_or_behind_its_label(rows: Rows, what: str) -> None:
     assert first(read(rows), "what") == what
+
+
+@pytest.mark.parametrize(
+    ("rows", "field", "value"),
+    [
+        # when a mail that was printed was sent, told in one cell with its word
+        ([line(52, ("From: Ashcombe College of Care (hello@ashcombe.example)", 40)), line(64, ("Sent: 22 September 2025 08:37", 40)), line(76, ("To: office@example.org", 40)), line(88, ("Subject: Staff training day", 40)), line(116, ("Hi Morag,", 40)), line(136, (PROSE, 40)), line(176, ("Kind regards", 40))], "when", date(2025, 9, 22)),
+        # until when an inspection holds, by a word more
+        ([line(52, ("GAS SAFETY CERTIFICATE", 40), height=14), line(72, ("Engineer", 40), ("Okafor Plumbing & Heating", 200)), line(136, ("Date of inspection", 40), ("26 May 2025", 200)), line(152, ("Next inspection due before", 40), ("26 May 2026", 200))], "expires", date(2026, 5, 26)),
+        # who certifies stands above that word; who assessed works for them
+        ([line(60, ("Kindly Hands First Aid", 180), height=20), line(110, ("certifies that", 260)), line(130, ("Hal Ottaway", 240), height=15), line(160, ("has completed the course", 240)), line(180, ("Paediatric First Aid (12 hours)", 220), height=12), line(210, ("Date of course", 200), ("24 September 2026", 330)), line(225, ("Certificate number", 200), ("KH73464", 330)), line(290, ("Assessor: R. Dace", 240))], "who", "Kindly Hands First Aid"),
+        # the day of an order is its own
+        ([line(52, ("Tern Point Sail Training Trust", 40), height=14), line(70, ("The Old Customs Shed, TP4 2QX", 40), height=8), line(90, ("Purchase order", 40), height=12), line(120, ("Supplier", 40), ("Puddle & Sprout, The Toy Barn, Ashcombe AC4 4TB", 200)), line(136, ("Order no.", 40), ("PO24417", 200)), line(152, ("Ordered on", 40), ("7 September 2024", 200)), line(168, ("Wanted by", 40), ("19 September 2024", 200)), line(190, ("Nap mats", 40), ("3", 300), ("14.85", 380), ("44.55", 450)), line(210, ("Order value", 40), ("£44.55", 450))], "when", date(2024, 9, 7)),
+        # a form's serial number stands beside its title
+        ([line(52, ("LANDLORD GAS SAFETY CERTIFICATE", 40), ("Serial No. 2511880", 420)), line(72, ("Engineer", 40), ("Okafor Plumbing & Heating", 200), ("Reg. 138214", 420)), line(136, ("Date of inspection", 40), ("26 May 2025", 200)), line(152, ("Appliance", 40), ("Boiler", 200))], "reference", "2511880"),
+        # a group stands before the word for its minutes, or behind the word for a meeting
+        ([line(52, ("Room Leaders Minutes 25-Feb-2026", 40)), line(72, ("Attendees: Una Fairlight, Hal Ottaway", 40)), line(84, ("Apologies: Zainab Rudd", 40)), line(116, ("Item", 40), ("Discussion", 100), ("Action", 500)), line(132, ("1", 40), (PROSE, 100), ("Una", 500))], "who", "Room Leaders"),
+        ([line(52, ("Meeting", 40), ("Room Leaders", 200)), line(72, ("Date and time", 40), ("15 November 2024, 18:00", 200)), line(88, ("Chair", 40), ("Hal Ottaway", 200)), line(104, ("Minutes taken by", 40), ("Una Fairlight", 200)), line(136, ("Item", 40), ("Discussion", 100), ("Action", 500)), line(156, ("1", 40), (PROSE, 100), ("Una", 500))], "who", "Room Leaders"),
+        ([line(52, ("Meeting", 40), ("Room Leaders", 200)), line(72, ("Date and time", 40), ("15 November 2024, 18:00", 200)), line(88, ("Chair", 40), ("Hal Ottaway", 200)), line(104, ("Minutes taken by", 40), ("Una Fairlight", 200)), line(136, ("Item", 40), ("Discussion", 100), ("Action", 500)), line(156, ("1", 40), (PROSE, 100), ("Una", 500))], "kind", "minutes"),
+        # an inspector works for the body at the head of the report
+        ([line(52, ("Early Years Standards Office", 40)), line(72, ("Inspection of Thistledown Nursery", 40), height=18), line(124, ("Unique reference number", 40), ("EY563295", 220)), line(140, ("Inspection date", 40), ("1 March 2026", 220)), line(156, ("Inspector", 40), ("Griselda Moat", 220)), line(172, ("Overall effectiveness: Good", 40), height=12), *[line(192 + 20 * at, (PROSE, 40)) for at in range(4)]], "who", "Early Years Standards Office"),
+        # who learns stands in a running line, parted by strokes
+        ([line(52, ("Amrit Lovell / Level 3 Early Years / 12 April 2026", 300), height=8), line(68, ("My first week in the toddler room", 40), height=18), *[line(100 + 20 * at, (PROSE, 40)) for at in range(5)], line(196, ("Word count: 412", 40))], "who", "Amrit Lovell"),
+        # a front sheet: when it was handed in, not when it was set; what the unit is called
+        ([line(52, ("Ashcombe College of Care", 40)), line(72, ("Assignment front sheet", 40), height=14), line(96, ("Learner name", 40), ("Amrit Lovell", 200)), line(116, ("Unit title", 40), ("Safe sleep in the baby room", 200)), line(132, ("Assessor", 40), ("Imogen Platt", 200)), line(148, ("Date issued", 40), ("21 July 2026", 200)), line(168, ("Date submitted", 40), ("18 August 2026", 200)), line(196, (PROSE, 40))], "when", date(2026, 8, 18)),
+        ([line(52, ("Ashcombe College of Care", 40)), line(72, ("Assignment front sheet", 40), height=14), line(96, ("Learner name", 40), ("Amrit Lovell", 200)), line(116, ("Unit title", 40), ("Safe sleep in the baby room", 200)), line(132, ("Assessor", 40), ("Imogen Platt", 200)), line(148, ("Date issued", 40), ("21 July 2026", 200)), line(168, ("Date submitted", 40), ("18 August 2026", 200)), line(196, (PROSE, 40))], "what", "Safe sleep in the baby room"),
+        # a shop that gives its invoice a number asks for no order
+        ([line(52, ("Puddle & Sprout", 40), height=18), line(84, ("Thank you, Morag!", 40), height=14), line(108, ("Order #810503", 40)), line(128, ("Invoice", 40), ("Date", 220), ("Paid with", 400)), line(144, ("PS-INV-27445", 40), ("10 Feb 2026", 220), ("Card ending 4417", 400)), line(176, ("Aprons, small", 40), ("£94.90", 450)), line(236, ("Postage", 40), ("£4.95", 450)), line(252, ("Tax included", 40), ("£15.82", 450)), line(268, ("Order total", 40), ("£99.85", 450))], "reference", "PS-INV-27445"),
+    ],
+)  # fmt: skip
+def test_what_a_nursery_s_papers_had_that_none_before_them_had(rows: Rows, field: str, value: object) -> None:
+    told = read(rows)
+    assert (told.kind if field == "kind" else first(told, field)) == value

@@ -206,7 +206,8 @@ def _by_label(one: Dated, sort: str, goes_on: bool) -> tuple[float, str]:
     phrase, meaning = named.label.phrase, named.label.meaning
     base = _ON_SORT.get((sort, phrase), _ON_SORT.get((sort, meaning), _OF_OWN[meaning]))
     score = base + _WHERE[named.where] - 0.04 * named.label.distance
-    if (sort, phrase, named.where) == ("letter", "sent", "left"):
+    begins_cell = named.where == "before" and named.label.start == 0
+    if (sort, phrase) == ("letter", "sent") and (named.where == "left" or begins_cell):
         score = _OF_OWN["own"] + 1.0  # of a mail that was printed
     if sort == "receipt" and phrase in _TAKEN and named.label.start == 0:
         return _OF_OWN["own"] + _WHERE[named.where], f"own_{named.where}"
@@ -238,6 +239,7 @@ def _by_label(one: Dated, sort: str, goes_on: bool) -> tuple[float, str]:
 #: what a phrase, or what it means, says on one sort of paper, in place of what it says on others
 _ON_SORT: Mapping[tuple[str, str], float] = {
     ("delivery", "delivery"): 5.0,
+    ("order", "order_date"): 5.0,
     **{("statement", phrase): 4.0 for phrase in ("as at", "balance at", "balance as at", "balance on")},
     # when it is to be paid, and when what was owed before was
     **{
@@ -250,6 +252,11 @@ _ON_SORT: Mapping[tuple[str, str], float] = {
     **{("receipt", phrase): 4.4 for phrase in ("departure", "departure date", "check out")},
     # from when it holds, where it has no day of its own
     ("certificate", "begins"): 0.9,
+    # when it was set, not when it was handed in
+    **{
+        ("coursework", phrase): -2.0
+        for phrase in ("date issued", "issue date", "date of issue", "issued", "issued on")
+    },
 }
 #: minutes that a sentence speaks of are those of another meeting
 _THE = re.compile(r"\b[Tt]he\s*$")

@@ -238,8 +238,10 @@ def called(paper: Paper, sort: str, found: list[Number]) -> list[Called]:
             sort == "invoice" and _heads_an_account(one)
         ):
             score += 7.0
-        elif sort == "payslip" and one.meaning == "account":
-            score += 7.5
+        elif one.meaning == "account" and sort in ("payslip", "certificate"):
+            # a form's serial number at its head; further down it is that of what was looked at
+            is_own = sort == "payslip" or (one.phrase in _SERIAL and paper.place(one.cell) < AT_THE_HEAD)
+            score += 7.5 * is_own
         elif sort in ("receipt", "bill") and one.meaning == "order":
             score += 7.0
         elif one.meaning == "alone":
@@ -257,6 +259,10 @@ def called(paper: Paper, sort: str, found: list[Number]) -> list[Called]:
         box, sure = one.cell.box(one.start, one.end), one.cell.sure(one.start, one.end)
         told.append(Called(one.phrase, Found(text, text, box, score, f"{one.meaning}_{one.where}", sure)))
     return told
+
+
+_SERIAL = frozenset({"serial no", "serial number"})
+AT_THE_HEAD = 0.12  #: of the page
 
 
 def _begins(number: str, sort: str) -> bool:

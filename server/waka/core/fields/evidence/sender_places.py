@@ -208,9 +208,14 @@ def signatures(paper: Paper) -> Iterator[tuple[Cell, str]]:
 
 
 def committees(paper: Paper) -> Iterator[Found[str]]:
+    for cell, start, name in behind(paper, _MEETING_OF):
+        if is_name(name) and len(name.split()) > 1:
+            yield found_at(cell, start, name, 6.0, "committee")
     for at, line in enumerate(paper.first_page[:10]):
         for cell in line.cells:
             text = cell.text.title() if cell.text.isupper() else cell.text
+            if (before := _BEFORE_MINUTES.match(text)) is not None:
+                yield found_at(cell, 0, before["name"], 5.5 - 0.3 * at, "committee")
             if (alone := _BODY.match(text)) is not None:
                 name = alone["name"]
                 yield found_at(cell, max(0, alone.start("name")), name, 6.0 - 0.3 * at, "committee")
@@ -233,6 +238,12 @@ def committees(paper: Paper) -> Iterator[Found[str]]:
                     )
 
 
+#: a word for a meeting in a table of its facts, before who met
+_MEETING_OF = re.compile(r"^(?:meeting|group|committee|body|name of meeting)\s?:?$")
+#: who met, before the word for what was written down of it
+_BEFORE_MINUTES = re.compile(
+    r"(?!Draft |Minutes |Agenda |Meeting |Notes |Action )(?P<name>[A-Z][\w'’&-]+(?: (?:and |of |the |& )?[A-Z][\w'’&-]+){1,4}?)(?: Meeting)? (?:Minutes|Agenda)\b"
+)
 #: a body called by one word, before a colon, a comma, or the end of a line
 _BODY = re.compile(
     r"(?:Minutes (?:of|Of) (?:the|The) )?(?P<name>Council|Trustees|Board|Governors|Directors|Executive)(?=$|[,:]| meeting)"

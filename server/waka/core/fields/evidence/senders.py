@@ -60,6 +60,9 @@ MOST_ON_A_COVER = 6  #: lines
 _SENT = frozenset({"letter", "reminder", "order", "remittance"})  #: sorts that an office sends out
 
 
+_CERTIFIES = re.compile(r"^(?:hereby |herewith )?(?:certif(?:y|ies)|confirms?|declares?)(?: that)?$")
+
+
 class Senders:
     """Finds senders for one office. Built once, for any number of papers."""
 
@@ -97,7 +100,11 @@ class Senders:
                 for one in found
             ]
         elif sort == "report" and any(
-            one.why.startswith(("small_print", "over_address")) and ORGANISATION.search(plain(one.value))
+            (
+                one.why.startswith(("small_print", "over_address"))
+                or (one.why.startswith("letterhead") and one.value in paper.first_page[0].text)
+            )
+            and ORGANISATION.search(plain(one.value))
             for one in found
         ):
             # who looked at it works for the firm that says so on its paper
@@ -238,7 +245,7 @@ class Senders:
         for at, line in enumerate(paper.first_page[:8]):
             for cell in line.cells:
                 for match in re.finditer(
-                    r"(?:^|\b(?:by|from)\s)([A-ZÀ-Ž][\w'’-]+(?: [A-ZÀ-Ž][\w'’.-]*){1,3})(?=\s*(?:$|,|\(|·|\||–|-|\d))",
+                    r"(?:^|\b(?:by|from)\s)([A-ZÀ-Ž][\w'’-]+(?: [A-ZÀ-Ž][\w'’.-]*){1,3})(?=\s*(?:$|,|\(|·|\||/|–|-|\d))",
                     cell.text,
                 ):
                     name = match[1]
@@ -248,10 +255,14 @@ class Senders:
                         yield found_at(cell, match.start(1), name, 3.5 + 2.0 * by - 0.3 * at - is_body, "by")
 
     def _bodies(self, paper: Paper, title: Cell | None, window: set[int]) -> Iterator[Found[str]]:
-        """Who gave a certificate may stand beneath it, as who signs does."""
+        """Who gave a certificate stands above the word for it, or may stand beneath it, as who signs does."""
         for line in paper.first_page:
             for cell in line.cells:
                 name = short(cell.text)
+                if _CERTIFIES.match(plain(name)) and (above := paper.above(line, cell)) is not None:
+                    body = short(above.text)
+                    if is_name(body) and in_capitals(body) and not self.ours.is_ours(body):
+                        yield found_at(above, above.text.find(body), body, 6.5, "body")
                 if (
                     ORGANISATION.search(plain(name))
                     and is_name(name)

@@ -36,7 +36,7 @@ _TITLES: tuple[tuple[str, str, float], ...] = (
     ("reminder", r"(?:payment |final |second |first )?reminder|overdue (?:account|invoice|payment)|final (?:demand|notice)|last notice|demand for payment|mahnung|zahlungserinnerung|rappel|herinnering|aanmaning|wezwanie", 8),
     ("letter", r"memo(?:randum)?|circular letter", 6),
     ("minutes", r"(?:draft )?minutes(?: of .*)?|agenda|notice of (?:a |the )?(?:.* )?meeting|.*\b(?:annual|extraordinary|special) general meeting|(?:notes|record) of (?:the )?meeting|protokoll|proces-verbal|compte rendu|notulen|protokol|.*\bminutes(?: of meeting)?", 9),
-    ("coursework", r"(?:science|book|lab|laboratory) report by .*|(?:an )?essay (?:by|on|about) .*|case (?:log|study)\b.*|(?:\w+ )?worksheet\b.*|homework\b.*|coursework\b.*|(?:exercise|assignment|work ?sheet|practice sheet|log ?sheet|passage plan)\b.*|assessment (?:cover|submission) sheet|(?:essay|lab report|book review|learning (?:log|journal)|portfolio)$", 8),
+    ("coursework", r"(?:science|book|lab|laboratory) report by .*|(?:an )?essay (?:by|on|about) .*|case (?:log|study)\b.*|(?:\w+ )?worksheet\b.*|homework\b.*|coursework\b.*|(?:exercise|assignment|work ?sheet|practice sheet|log ?sheet|passage plan)\b.*|(?:assessment|assignment|coursework) (?:cover|submission|front) sheet|(?:essay|lab report|book review|learning (?:log|journal)|portfolio)$", 8),
     ("certificate", r"certificate\b.*|.* certificate|policy schedule|(?:insurance |policy )?schedule|certificate of .*|(?:premises |public )?licen[cs]e|diploma|award|permit|cover note|insurance policy|(?:statement|evidence|proof|confirmation) of (?:insurance|cover)|(?:\w+ )?safety record|test record|zertifikat|certificat|certificaat|certyfikat|accreditation", 8),
     ("report", r".*\breport\b.*|risk assessment\b.*|.*\bsurvey|.*\binspection|assessment of risks?|bericht|rapport|raport|method statement|review of .*", 7),
     ("form", r"(?!name|pupil|student|learner|class|date).*\bform\b.*|application for .*|consent\b.*|declaration\b.*|questionnaire|claim for .*|expenses claim|registration", 7),
@@ -69,7 +69,7 @@ _BODY: tuple[tuple[str, str, float], ...] = (
     ("letter", r"\bdear\b|^(?:hello|hi|good (?:morning|afternoon|day))(?: [a-z]+){0,2},?$|sehr geehrte|madame, monsieur|geachte|szanown[ai]|\bchere?\b", 3.0),
     ("letter", r"yours (?:sincerely|faithfully|truly|ever)|kind regards|best wishes|best regards|with (?:kind|best)|^(?:sincerely|best|regards|all the best),?$|^(?:thanks|cheers|thank you),$|mit freundlichen|cordialement|met vriendelijke|z powazaniem|veuillez agreer|\byours\b$|many thanks,?$", 2.5),
     ("reminder", r"remind(?:er)?|overdue|has not (?:yet )?(?:been paid|reached)|we have not (?:yet )?(?:received|seen)|outstanding for", 1.3),
-    ("minutes", r"\bapologies\b|matters arising|any other business|\baob\b|in attendance|minutes of the (?:last|previous)|date of (?:the )?next meeting|next meeting|the chair\b|^present\b|\bpresent:|quorum|resolved|action:|were agreed|\bagreed\b|\bnoted\b|\bdeferred\b|\bto act\b|next meet\b|\bdecisions?\b|members (?:being )?present|the minutes\b|minutes of\b|the chair\b|sat on", 1.8),
+    ("minutes", r"\bapologies\b|matters arising|any other business|\baob\b|in attendance|minutes of the (?:last|previous)|date of (?:the )?next meeting|next meeting|the chair\b|^present\b|\bpresent:|quorum|resolved|action:|were agreed|\bagreed\b|\bnoted\b|\bdeferred\b|\bto act\b|next meet\b|\bdecisions?\b|members (?:being )?present|minutes taken by|\bdiscussion\b.*\baction\b|the minutes\b|minutes of\b|the chair\b|sat on", 1.8),
     ("coursework", r"^(?:name|pupil|student|learner|trainee)\b:? ?[\s\S]{0,60}?\b(?:class|date|form|year)\b|marked by|\bmark:|\bmarks?\b.{0,6}/ ?\d+|homework|teacher'?s? comment|worksheet|learner|pupil|student|trainee|what i (?:did|found|learned|learnt|wanted)|\bhypothesis\b|\bapparatus\b|\bi learn(?:ed|t)\b|my teacher|in your own words|\bessay\b|word count|\btutor\b|case log|bibliography|handed in|\bby [A-Z]", 1.2),
     ("certificate", r"took part in|(?:has )?attended\b|participated in|presented to|in recognition of|(?:is to|hereby|record) certif(?:y|ies)|safe to use|certif(?:y|ied) that|valid until|expir(?:y|es)|sum insured|the insured|policy (?:no|number|holder)|period of insurance|is licensed|has (?:successfully )?(?:completed|passed)|examiner|awarded to|certificate (?:no|number)|premises licence|limit of indemnity", 1.5),
     ("report", r"findings|recommendations?|hazards?|likelihood|severity|risk rating|control measures|prepared (?:by|for)|summary|conclusions?|assessed by|surveyor|inspected|who might be harmed|existing controls|executive summary|report (?:no|date|by)", 1.3),
@@ -172,6 +172,8 @@ def _by_shape(paper: Paper, body: str, entitled: float, adds_up: bool) -> Iterat
         yield "invoice", 4.5  # a bill as a letter, its sum in a line of its own
     elif _GREETING.search(body) and _OWN_NUMBER.search(body) and _ASKS.search(body):
         yield "invoice", 5.5  # the same, its sum in a sentence
+    if any(_gives_its_number(paper, line, cell) for line in first for cell in line.cells):
+        yield "invoice", 2.5
     if _CONTACT.search(body[:HEAD]):
         return  # who writes an essay gives no address
     if sum(is_a_sum(cell.text) for line in first for cell in line.cells) >= SUMS_OF_A_BILL:
@@ -180,6 +182,19 @@ def _by_shape(paper: Paper, body: str, entitled: float, adds_up: bool) -> Iterat
         yield "coursework", 2.6
     elif entitled < 2.0 and words > 120 and prose > 0.8 * words and not adds_up:
         yield "coursework", 1.4
+
+
+def _gives_its_number(paper: Paper, line: Line, cell: Cell) -> bool:
+    """Whether “invoice” stands alone over a number: a fact of this very paper, which a shop may call an order beside it."""
+    if plain(cell.text).strip(" :") not in _INVOICES:
+        return False
+    below = paper.below(line, cell)
+    if below is None or any(is_a_sum(other.text) for other in below[0].cells):
+        return False  # or it is the head of a table of several
+    return len(below[2].words) == 1 and any(map(str.isdigit, below[2].text))
+
+
+_INVOICES = frozenset({"invoice", "tax invoice", "vat invoice", "invoice no", "invoice number"})
 
 
 def _title_cells(paper: Paper) -> list[tuple[Cell, float]]:

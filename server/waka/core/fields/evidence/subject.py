@@ -40,7 +40,7 @@ _LABEL = re.compile(
     r"w sprawie)\s*[:.]\s*(?P<told>.{3,})$|^(?:re|subject|betreff|objet|betreft|onderwerp|dotyczy)\s*:?$"
 )
 _HEADED = re.compile(
-    r"^(?:activity|(?:assignment|essay|project|work)(?: title)?|title(?: of (?:work|essay|assignment|project|report))?|task|topic|course|subject|aufgabe|thema|titel|titre|kurs|sujet|cours|onderwerp|temat|tytul)\s*:?$"
+    r"^(?:activity|(?:assignment|essay|project|work)(?: title)?|(?:unit|module) title|title(?: of (?:work|unit|essay|assignment|project|report))?|task|topic|course|subject|aufgabe|thema|titel|titre|kurs|sujet|cours|onderwerp|temat|tytul)\s*:?$"
 )
 _GREETING = re.compile(
     r"^(?:dear|hello|to whom it may|sehr geehrte|liebe[rs]?|guten tag|madame|monsieur|chere?s?|bonjour|geachte|beste|"
