@@ -72,7 +72,13 @@ _Spot = tuple[FolderId, str]  #: folder and key of a name
 
 def check(steps: Sequence[Planned], snapshot: Snapshot) -> Checked:
     """Return what *steps* come to. Takes time and memory in proportion to steps and names."""
-    going = [step for step in steps if not _is_idle(step)]
+    going: list[Planned] = []
+    idle: list[StepFinding] = []
+    for step in steps:
+        if _is_idle(step):
+            idle.append(_idle(step))
+        else:
+            going.append(step)
     present = _Present(snapshot)
     stays: dict[Subject, int] = {}
     # a step that is left out stays where it is, and is then in the way of others: judge those anew
@@ -82,7 +88,6 @@ def check(steps: Sequence[Planned], snapshot: Snapshot) -> Checked:
         if len(judge.stays) == len(stays):
             break
         stays = judge.stays
-    idle = [_idle(step) for step in steps if _is_idle(step)]
     ordered, parked = order(judged, judge.occupants)
     return Checked(ordered, idle + judge.findings + parked)
 
@@ -300,6 +305,8 @@ def order(
 
     A circle of steps is opened by a step more, which takes one of them out of the way by a temporary name.
     """
+    if not occupants:  # nothing has to leave first
+        return list(steps), []
     by_subject = {s.subject: at for at, s in enumerate(steps) if not s.keeps_source}
     waits_for = [
         [by_subject[s] for s in occupants.get(step.position, ()) if s in by_subject] for step in steps
