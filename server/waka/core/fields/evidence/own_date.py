@@ -252,9 +252,9 @@ _ON_SORT: Mapping[tuple[str, str], float] = {
     **{("receipt", phrase): 4.4 for phrase in ("departure", "departure date", "check out")},
     # from when it holds, where it has no day of its own
     ("certificate", "begins"): 0.9,
-    # when it was set, not when it was handed in
+    # when it was set, where nothing says when it was handed in
     **{
-        ("coursework", phrase): -2.0
+        ("coursework", phrase): 4.0
         for phrase in ("date issued", "issue date", "date of issue", "issued", "issued on")
     },
 }
