@@ -24,7 +24,6 @@ def outside(browser: Browser, server: Server) -> Iterator[Page]:
         bypass_csp=True,
     )  # fmt: skip
     page = context.new_page()
-    page.goto("/")
     yield page
     context.close()
 

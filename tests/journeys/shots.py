@@ -293,8 +293,6 @@ def _take_all(server: Server) -> None:
                 viewport={"width": 1280, "height": 800}, base_url=server.address, color_scheme=scheme
             )
             page = context.new_page()
-            page.goto("/")
-            page.get_by_label("Sign-in").wait_for()
             sign_in(page)
             for show in (desk, same, parting, together, find, logbook) if scheme == "light" else (desk,):
                 show(page)
@@ -302,7 +300,6 @@ def _take_all(server: Server) -> None:
             context.close()
         context = browser.new_context(viewport={"width": 1280, "height": 800}, base_url=server.address)
         page = context.new_page()
-        page.goto("/")
         sign_in(page, "magnus")
         for show in (pages, rights, rules, patterns, renaming, office, storage, versions):
             show(page)

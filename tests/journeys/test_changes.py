@@ -5,7 +5,7 @@ from pathlib import Path
 import psycopg
 from playwright.sync_api import Page, expect
 
-from tests.journeys.conftest import fill_slip, sign_in, stand_between
+from tests.journeys.conftest import fill_slip, let_in, sign_in, stand_between
 from tests.journeys.test_folders import FIRST, PLACE, drag, entry, open_folder, rows
 from tests.support import Client, Server, assert_records_agree, files_beneath, wait_until
 from waka.launch import opened
@@ -29,7 +29,7 @@ def assert_agree(server: Server) -> None:
 
 def test_many_are_dragged_onto_a_folder_and_onto_the_path_line(page: Page, demo_server: Server) -> None:
     drive = demo_server.settings.drive
-    sign_in(page, "magnus")
+    let_in(page, "magnus")
     open_folder(page, PLACE)
     expect(rows(page).first).to_be_visible()
     page.keyboard.press("Control+a")
@@ -66,7 +66,7 @@ def test_many_are_dragged_onto_a_folder_and_onto_the_path_line(page: Page, demo_
 
 
 def test_a_load_is_carried_over_a_reload_and_put_down(page: Page, demo_server: Server) -> None:
-    sign_in(page, "magnus")
+    let_in(page, "magnus")
     open_folder(page, PLACE)
     expect(rows(page).first).to_be_visible()
     page.keyboard.press("Control+a")
@@ -102,8 +102,7 @@ def test_a_load_is_carried_over_a_reload_and_put_down(page: Page, demo_server: S
 def test_a_spreadsheet_goes_round(page: Page, demo_server: Server, tmp_path: Path) -> None:
     drive = demo_server.settings.drive
     names = sorted(Path(path).name for path in files_beneath(drive / PLACE))[:4]
-    sign_in(page, "magnus")
-    page.get_by_role("link", name="Changes").click()
+    sign_in(page, "magnus", at="/changes")
     expect(page.get_by_role("region", name="Changes")).to_be_visible()
     page.keyboard.press("s")
     sheet = (
@@ -137,8 +136,7 @@ def test_what_was_found_is_decided_by_keys(page: Page, demo_server: Server) -> N
     drive = demo_server.settings.drive
     names = sorted(Path(path).name for path in files_beneath(drive / PLACE))[:4]
     rows = [(names[0], f"{PLACE}/{names[2]}"), (names[1], f"{PLACE}/{names[3]}"), ("absent.pdf", "Boat")]
-    sign_in(page, "magnus")
-    page.goto("/changes?make=sheet")
+    sign_in(page, "magnus", at="/changes?make=sheet")
     sheet = "from,to\n" + "".join(f"{PLACE}/{name},{to}\n" for name, to in rows)
     page.get_by_label("Paste two columns").fill(sheet)
     page.keyboard.press("Control+Enter")
@@ -166,8 +164,7 @@ def test_what_was_found_is_decided_by_keys(page: Page, demo_server: Server) -> N
 def test_decisions_may_be_pressed_faster_than_they_are_answered(page: Page, demo_server: Server) -> None:
     drive = demo_server.settings.drive
     names = sorted(Path(path).name for path in files_beneath(drive / PLACE))[:4]
-    sign_in(page, "magnus")
-    page.goto("/changes?make=sheet")
+    sign_in(page, "magnus", at="/changes?make=sheet")
     sheet = f"from,to\n{PLACE}/{names[0]},{PLACE}/{names[2]}\n{PLACE}/{names[1]},{PLACE}/{names[3]}\nno.pdf,Boat\n"
     page.get_by_label("Paste two columns").fill(sheet)
     page.keyboard.press("Control+Enter")
@@ -203,7 +200,7 @@ def begin_restructuring(page: Page) -> None:
 def test_two_parallel_trees_become_one_with_proof_and_undo(page: Page, demo_server: Server) -> None:
     drive = demo_server.settings.drive
     before = sorted(files_beneath(drive))
-    sign_in(page, "magnus")
+    let_in(page, "magnus")
     begin_restructuring(page)
     page.get_by_label("Remove folders that are left empty").check()
     expect(page.locator(".facet", has_text="Folders removed")).to_be_visible()
@@ -231,8 +228,7 @@ def test_a_run_is_paused_and_cancelled_in_the_middle(page: Page, demo_server: Se
     drive = demo_server.settings.drive
     demo_server.stop()
     demo_server.start(WAKA_FAULT="pause:batch_moved")  # every batch takes two seconds
-    page.reload()
-    sign_in(page, "magnus")
+    let_in(page, "magnus")
     client = Client(demo_server.port).sign_in("magnus")
     folders = {one["path"]: one["id"] for one in client.ask("GET", "/api/folders")[1]["folders"]}
     chosen = [number for path, number in folders.items() if path.startswith(("Trainees/", "Meetings/"))]
@@ -285,8 +281,7 @@ def test_a_new_version_is_filed_looked_at_and_the_earlier_restored(page: Page, d
 
 def test_what_was_found_gets_fields_and_a_folder_is_copied(page: Page, demo_server: Server) -> None:
     drive = demo_server.settings.drive
-    sign_in(page, "magnus")
-    page.goto("/find?q=bce 2026")
+    sign_in(page, "magnus", at="/find?q=bce 2026")
     hits = page.locator("article.hit")
     expect(hits.nth(3)).to_be_visible()
     hits.nth(0).click()
@@ -316,7 +311,7 @@ def test_what_was_found_gets_fields_and_a_folder_is_copied(page: Page, demo_serv
 
 
 def test_the_bin_is_emptied_of_what_is_old(page: Page, demo_server: Server) -> None:
-    sign_in(page, "magnus")
+    let_in(page, "magnus")
     open_folder(page, PLACE)
     expect(rows(page).first).to_contain_text(FIRST)
     page.keyboard.press("ArrowDown")

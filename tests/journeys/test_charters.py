@@ -23,8 +23,7 @@ def charter(page: Page, folder: str) -> None:
 def test_the_pattern_of_the_drive_is_written_as_text_and_as_parts_and_used(
     page: Page, demo_server: Server
 ) -> None:
-    sign_in(page, "magnus")
-    page.get_by_role("link", name="Rules").click()
+    sign_in(page, "magnus", at="/rules")
     text = page.get_by_label("The same as text")
     parts = page.get_by_role("group", name="The parts of the pattern")
     expect(text).to_have_value(HOUSE)
@@ -64,7 +63,7 @@ def test_the_pattern_of_the_drive_is_written_as_text_and_as_parts_and_used(
 def test_what_a_folder_declares_holds_for_what_is_filed_uploaded_and_there_already(
     page: Page, demo_server: Server
 ) -> None:
-    sign_in(page, "magnus")
+    sign_in(page, "magnus", at="/rules")
     charter(page, "Finance/Invoices")
     for part in ("Purpose", "Takes", "Filed under", "Statement"):
         page.get_by_role("button", name=f"declare here: {part}").click()
@@ -109,7 +108,7 @@ def test_what_a_folder_declares_holds_for_what_is_filed_uploaded_and_there_alrea
 
 
 def test_a_field_of_the_team_s_own_is_put_into_the_pattern(page: Page, demo_server: Server) -> None:
-    sign_in(page, "magnus")
+    sign_in(page, "magnus", at="/rules")
     add_field(page, "Berth", "Text")
     page.get_by_role("tab", name="Charters").click()
     expect(page.get_by_label("The same as text")).to_have_value(HOUSE)

@@ -6,7 +6,7 @@ from datetime import UTC, datetime, timedelta
 import pytest
 from playwright.sync_api import Browser, Page, expect
 
-from tests.journeys.conftest import Tabs, pick, sign_in
+from tests.journeys.conftest import Tabs, let_in, pick, sign_in
 from tests.journeys.test_changes import assert_agree, run_and_wait
 from tests.journeys.test_folders import open_folder, rows
 from tests.support import Server, files_beneath, wait_until
@@ -27,8 +27,7 @@ def clocked(browser: Browser, demo_server: Server) -> Iterator[Page]:
 
 def test_a_slip_says_where_it_leads_and_filing_makes_the_folders(clocked: Page, demo_server: Server) -> None:
     page = clocked
-    sign_in(page, "magnus")
-    page.goto("/rules/kinds")
+    sign_in(page, "magnus", at="/rules/kinds")
     page.get_by_role("button", name="Change Invoice").click()
     filed_in = page.get_by_label("Filed in")
     filed_in.fill("Finance/{when yyyy")
@@ -80,7 +79,7 @@ def test_all_beneath_a_folder_is_grouped_by_year_and_party_and_put_back(
         name = f"{2023 + at % 4}-03-{at % 28 + 1:02d}_{('mrc', 'kby')[at // 4 % 2]}_note-{at:03d}.txt"
         (box / name).write_text(name)
     before = files_beneath(drive)
-    sign_in(page, "magnus")
+    let_in(page, "magnus")
 
     def are_there() -> bool:
         found = page.request.get("/api/folders").json()["folders"]
@@ -119,7 +118,7 @@ def test_all_beneath_a_folder_is_grouped_by_year_and_party_and_put_back(
 
 def test_a_set_of_folders_is_made_from_a_list(page: Page, demo_server: Server) -> None:
     trainees = demo_server.settings.drive / "Trainees"
-    sign_in(page, "magnus")
+    let_in(page, "magnus")
     open_folder(page, "Trainees")
     page.keyboard.press("s")
     listed = page.get_by_label("The list")

@@ -40,8 +40,7 @@ def test_an_arrival_is_discarded_and_taken_back_by_keys(page: Page, demo_server:
 
 
 def test_the_office_s_settings_are_set_and_used(page: Page, demo_server: Server) -> None:
-    sign_in(page, "magnus")
-    page.get_by_role("link", name="Office").click()
+    sign_in(page, "magnus", at="/office")
     office = page.get_by_role("region", name="The office")
     office.get_by_label("Currency").click()
     page.keyboard.type("EUR")

@@ -7,7 +7,7 @@ import pytest
 from playwright.sync_api import Page, Route, expect
 
 from tests.conftest import LONG
-from tests.journeys.conftest import sign_in, stand_between
+from tests.journeys.conftest import let_in, sign_in, stand_between
 from tests.support import Client, Server
 from waka.demo.make import PASSWORD
 
@@ -180,7 +180,7 @@ def test_a_question_goes_with_the_place_and_documents_it_was_asked_of(
     page: Page, demo_server: Server
 ) -> None:
     """A is chosen here, B elsewhere and asked to move; Back, and Enter moves neither."""
-    sign_in(page, "magnus")
+    let_in(page, "magnus")
     client = Client(demo_server.port).sign_in("magnus")
     folders = {f["path"]: f["id"] for f in client.ask("GET", "/api/folders")[1]["folders"]}
     here, there = folders["Safety/Certificates"], folders["Boat"]

@@ -35,6 +35,7 @@ def file_by_keyboard(page: Page, slip: tuple[str, ...]) -> None:
 
 
 def test_file_three_find_one_undo_one(page: Page, demo_server: Server) -> None:
+    page.goto("/")
     page.get_by_label("Sign-in").wait_for()
     page.keyboard.type("tamsin")
     page.keyboard.press("Tab")

@@ -250,7 +250,7 @@ KEEPERS: list[Callable[[Page], None]] = [
 @pytest.fixture(scope="module")
 def keepers_view(browser: Browser, one_server: Server) -> Iterator[Page]:
     with outside(browser, one_server) as page:
-        sign_in(page, "magnus")
+        sign_in(page, "magnus", at="/folders")
         yield page
 
 

@@ -7,7 +7,7 @@ import pytest
 from playwright.sync_api import Page, Route, expect
 
 from tests.conftest import serving
-from tests.journeys.conftest import Tabs, sign_in, stand_between, wait_on
+from tests.journeys.conftest import Tabs, let_in, stand_between, wait_on
 from tests.journeys.test_folders import PLACE, entry, open_folder, rows
 from tests.support import Server, World
 
@@ -22,7 +22,7 @@ def late_server(the_world: World, tmp_path_factory: pytest.TempPathFactory, port
 @pytest.fixture
 def keeper(tabs: Tabs, late_server: Server) -> Iterator[Page]:
     with tabs.at(late_server.address) as found:
-        sign_in(found, "magnus")
+        let_in(found, "magnus")
         open_folder(found, PLACE)
         rows(found).first.click()
         expect(found.get_by_role("complementary", name="Document")).to_contain_text("Where it has been")

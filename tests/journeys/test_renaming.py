@@ -5,7 +5,7 @@ import re
 import pytest
 from playwright.sync_api import Page, expect
 
-from tests.journeys.conftest import pick, sign_in
+from tests.journeys.conftest import let_in, pick
 from tests.journeys.test_changes import assert_agree, run_and_wait
 from tests.journeys.test_folders import open_folder, rows
 from tests.support import Server, files_beneath, wait_until
@@ -20,7 +20,7 @@ def photos(page: Page, demo_server: Server) -> Page:
     folder.mkdir()
     for at in range(PHOTOS):
         (folder / f"IMG_{4300 + at}.jpg").write_text(f"photo {at}")
-    sign_in(page, "magnus")
+    let_in(page, "magnus")
 
     def are_there() -> bool:
         found = page.request.get("/api/folders").json()["folders"]

@@ -30,7 +30,7 @@ def add_field(page: Page, label: str, holds: str, words: tuple[str, ...] = ()) -
 
 def test_a_field_of_the_team_s_own_works_everywhere(page: Page, other: Page) -> None:
     keeper = other
-    sign_in(keeper, "magnus")
+    sign_in(keeper, "magnus", at="/rules")
     add_field(keeper, "Hull number", "Number")
     add_field(keeper, "Sailing area", "One of a few words", ("Inner bay", "Open sea"))
 
@@ -111,8 +111,7 @@ def _found(page: Page) -> bool:
 
 
 def test_parties_and_kinds_are_called_anew(page: Page) -> None:
-    sign_in(page, "magnus")
-    page.goto("/rules/parties")
+    sign_in(page, "magnus", at="/rules/parties")
     page.get_by_label("Find a party").fill("marlow")
     page.get_by_role("button", name="Change Marlow Rope & Canvas").click()
     page.get_by_label("Name", exact=True).fill("Marlow Rope and Sail")
@@ -139,8 +138,7 @@ def test_two_parties_that_are_one_are_merged(page: Page, demo_server: Server) ->
             "update document set party_id = (select id from party where short = 'mrx') where id in"
             " (select d.id from document d join party p on p.id = d.party_id where p.short = 'mrc' and d.state = 'filed' limit 2)"
         )
-    sign_in(page, "magnus")
-    page.goto("/rules/parties")
+    sign_in(page, "magnus", at="/rules/parties")
     page.get_by_role("button", name="Look at merging them").click()
     dialog = page.get_by_role("dialog")
     expect(dialog).to_contain_text("2 documents name Marlow Rope & Canvas then.")
@@ -160,8 +158,7 @@ def test_two_parties_that_are_one_are_merged(page: Page, demo_server: Server) ->
 
 
 def test_parties_come_in_from_a_spreadsheet_that_is_seen_first(page: Page, demo_server: Server) -> None:
-    sign_in(page, "magnus")
-    page.goto("/rules/parties")
+    sign_in(page, "magnus", at="/rules/parties")
     page.get_by_role("button", name="Bring in a spreadsheet").click()
     sheet = page.get_by_label("CSV: party, short form")
     sheet.fill("party,short form\nSeal Point Chandlery,mrc")

@@ -2,7 +2,7 @@
 
 from playwright.sync_api import Locator, Page, expect
 
-from tests.journeys.conftest import sign_in
+from tests.journeys.conftest import let_in
 from tests.journeys.test_folders import open_folder, rows
 from tests.support import Server, wait_until
 
@@ -21,7 +21,7 @@ def test_the_extension_stands_at_the_end_of_every_name(page: Page, demo_server: 
     for at, name in enumerate(NAMES):
         (demo_server.settings.drive / "Boat" / name).write_text(f"x{at}")
         (demo_server.settings.arrivals / "Front office scanner" / name).write_text(f"y{at}")
-    sign_in(page, "magnus")
+    let_in(page, "magnus")
 
     def is_there() -> bool:
         found = page.request.get("/api/folders").json()["folders"]

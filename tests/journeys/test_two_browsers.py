@@ -4,7 +4,7 @@ from pathlib import Path
 
 from playwright.sync_api import Page, expect
 
-from tests.journeys.conftest import pick, sign_in, stand_between
+from tests.journeys.conftest import let_in, pick, sign_in, stand_between
 from tests.journeys.test_folders import entry, open_folder
 from tests.support import Server, files_beneath
 
@@ -15,9 +15,8 @@ def test_a_step_is_taken_out_of_the_list_that_was_looked_at_or_of_none(
     page: Page, other: Page, demo_server: Server
 ) -> None:
     names = sorted(Path(path).name for path in files_beneath(demo_server.settings.drive / PLACE))[:4]
-    sign_in(page, "magnus")
-    sign_in(other, "magnus")
-    page.goto("/changes?make=sheet")
+    sign_in(page, "magnus", at="/changes?make=sheet")
+    let_in(other, "magnus")
     sheet = "from,to\n" + "".join(f"{PLACE}/{name},{PLACE}/{names[3]}\n" for name in names[:3])
     page.get_by_label("Paste two columns").fill(sheet)
     page.keyboard.press("Control+Enter")
@@ -46,10 +45,9 @@ def test_a_step_is_taken_out_of_the_list_that_was_looked_at_or_of_none(
 def test_a_folder_that_another_renamed_meanwhile_is_not_renamed_over(
     page: Page, other: Page, demo_server: Server
 ) -> None:
-    sign_in(page, "magnus")
-    sign_in(other, "magnus")
+    let_in(page, "magnus")
+    let_in(other, "magnus")
     for one in (page, other):
-        one.goto("/folders")
         open_folder(one, PLACE)
         one.get_by_role("button", name="this folder").click()
         one.get_by_text("Rename it").click()
@@ -68,8 +66,7 @@ def test_a_folder_that_another_renamed_meanwhile_is_not_renamed_over(
 
 def test_a_list_waits_for_the_yes_of_whom_it_names(page: Page, other: Page, demo_server: Server) -> None:
     name = sorted(Path(path).name for path in files_beneath(demo_server.settings.drive / PLACE))[0]
-    sign_in(page, "magnus")
-    page.goto("/changes?make=sheet")
+    sign_in(page, "magnus", at="/changes?make=sheet")
     page.get_by_label("Paste two columns").fill(f"from,to\n{PLACE}/{name},Boat\n")
     page.keyboard.press("Control+Enter")
     title = page.locator(".listtitle")
@@ -81,8 +78,7 @@ def test_a_list_waits_for_the_yes_of_whom_it_names(page: Page, other: Page, demo
     dialog.get_by_role("button", name="Name them").click()
     expect(title).to_contain_text("waits for the yes of Tamsin Brook")
     expect(page.get_by_role("button", name="Run 1")).to_be_disabled()
-    sign_in(other)
-    other.get_by_role("navigation", name="Places").get_by_role("link", name="Changes").click()
+    sign_in(other, at="/changes")
     expect(other.get_by_role("region", name="Changes")).to_contain_text("of Magnus Orr")
     other.locator(".listrow").first.click()
     expect(other.get_by_role("region", name="Who is named in it")).to_contain_text("Made by Magnus Orr")

@@ -138,6 +138,7 @@ VIEWS: list[Callable[[Page], None]] = [
 
 def test_the_sign_in_is_sound(browser: Browser, one_server: Server) -> None:
     with outside(browser, one_server) as page:
+        page.goto("/")
         page.get_by_label("Sign-in").wait_for()
         assert_sound(page)
         page.keyboard.type("tamsin")
