@@ -108,8 +108,10 @@ def _loaded() -> _Loaded:
 def _serve(fd: int, folder: str) -> None:
     import waka.cli
     import waka.jobs.run
-    import waka.web.app  # noqa: F401
+    import waka.web.app
 
+    made = waka.web.app.put_together()
+    waka.web.app.put_together = lambda: made  # of which each process that is forked has its own
     templates.use(lambda: folder)
     gc.collect()
     gc.freeze()  # what is loaded is looked through by no collection of a process that is forked

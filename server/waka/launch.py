@@ -20,6 +20,7 @@ from multiprocessing.context import ForkProcess
 from pathlib import Path
 
 import structlog
+from flask import Flask
 
 from waka import cluster
 from waka.errors import CannotStart, DatabaseAway, DriveAway, WakaError
@@ -121,7 +122,7 @@ def serve(settings: Settings, url: str, ready: str) -> int:
     waiting.mkdir(mode=0o700, exist_ok=True)
     os.environ["TMPDIR"] = tempfile.tempdir = str(waiting)
     own_part = partial(_start, settings=replace(settings, database_url=url), url=url)
-    importlib.import_module("waka.web.app")  # once: the processes that are forked have it at no cost
+    app = importlib.import_module("waka.web.app").put_together()  # once: what is forked has it at no cost
     gc.collect()
     gc.freeze()  # their collections pass by what is loaded, which so stays shared among them
     preparing = own_part(_prepare)
@@ -131,7 +132,8 @@ def serve(settings: Settings, url: str, ready: str) -> int:
         preparing.terminate()
         preparing.join(STOP_SECONDS)
         return 0 if stop.is_set() else 1
-    webs = [own_part(web) for _ in range(settings.workers)]
+    answering = partial(web, app)
+    webs = [own_part(answering) for _ in range(settings.workers)]
     jobs = own_part(background)
     own = None if settings.database_url else cluster.prepare(settings.home)
     try:
@@ -140,7 +142,7 @@ def serve(settings: Settings, url: str, ready: str) -> int:
         while not stop.is_set() and jobs.is_alive() and any(one.is_alive() for one in webs):
             stop.wait(0.5)
             # one that ended is started anew; where none stays, something is wrong with all of them
-            webs = [one if one.is_alive() or stop.is_set() else own_part(web) for one in webs]
+            webs = [one if one.is_alive() or stop.is_set() else own_part(answering) for one in webs]
             if own is not None:
                 _keep_running(own)
         return 0 if stop.is_set() else 1
@@ -244,13 +246,12 @@ def _answers(port: int, web: ForkProcess, stop: threading.Event) -> bool:
     return False
 
 
-def web(settings: Settings, url: str) -> None:
+def web(app: Flask, settings: Settings, url: str) -> None:
     """Answer until SIGTERM: whole requests only reach a thread, and whole answers leave it, however slow who asks."""
     import waitress
 
-    from waka.web.app import create_app
-
     with opened(settings, url, admit=False) as deps:
+        app.extensions["waka"] = deps
         deps.reader.warm()
         door = socket.socket(socket.AF_INET6 if ":" in settings.bind else socket.AF_INET)
         # several processes listen at one address, and the system shares out who comes
@@ -259,7 +260,7 @@ def web(settings: Settings, url: str) -> None:
         door.bind((settings.bind, settings.port))
         door.listen(1024)
         server = waitress.create_server(
-            create_app(deps), sockets=[door], threads=THREADS, connection_limit=MOST_CONNECTIONS,
+            app, sockets=[door], threads=THREADS, connection_limit=MOST_CONNECTIONS,
             # a body or an answer beyond a megabyte waits in a file
             inbuf_overflow=1 << 20, outbuf_overflow=1 << 20, outbuf_high_watermark=64 << 20,
             max_request_body_size=settings.max_upload_bytes + (1 << 20), max_request_header_size=1 << 16,

@@ -1,4 +1,4 @@
-"""The web application, made anew for each process and test."""
+"""The web application, put together once and served by each process."""
 
 from __future__ import annotations
 
@@ -34,12 +34,21 @@ INFO = Info(title="Waka", version=__version__, description="Filing for a team's 
 
 
 def create_app(deps: Deps) -> OpenAPI:
-    """Return the application on *deps*."""
+    """Return an application of its own on *deps*."""
+    app = put_together()
+    app.extensions["waka"] = deps
+    return app
+
+
+def put_together() -> OpenAPI:
+    """Return the application with all that can be asked of it, before it is known what it serves.
+
+    It takes an eighth of a second, so it is done once, before the processes that answer are forked.
+    """
     app = OpenAPI(
         __name__, info=INFO, doc_ui=False, static_folder=None,
         validation_error_callback=problems.invalid, validation_error_model=Problem,
     )  # fmt: skip
-    app.extensions["waka"] = deps
     door.register(app)
     guard.register(app)
     problems.register(app)
@@ -66,7 +75,7 @@ def create_app(deps: Deps) -> OpenAPI:
         office,
     ):
         app.register_api(place.bp)
-    _serve_interface(app, deps)
+    _serve_interface(app)
     return app
 
 
@@ -106,8 +115,7 @@ class _PagePath(PathConverter):
     regex = "(?!api(/|$))[^/].*?"
 
 
-def _serve_interface(app: OpenAPI, deps: Deps) -> None:
-    root = deps.settings.interface
+def _serve_interface(app: OpenAPI) -> None:
     app.url_map.converters["page"] = _PagePath
 
     @app.route("/api/openapi.json")
@@ -116,14 +124,14 @@ def _serve_interface(app: OpenAPI, deps: Deps) -> None:
 
     @app.route("/assets/<path:name>")
     def assets(name: str) -> Response:
-        answer = send_from_directory(root / "assets", name)
+        answer = send_from_directory(door.deps().settings.interface / "assets", name)
         answer.headers["Cache-Control"] = "public, max-age=31536000, immutable"
         return answer
 
     @app.route("/", defaults={"path": ""})
     @app.route("/<page:path>")
     def page(path: str) -> Response:
-        shell = root / "index.html"
+        shell = door.deps().settings.interface / "index.html"
         if not shell.exists():
             raise NotFound("The built interface (npm run build)")
         # the nonce lets the style sheets that the interface makes for itself through the policy
