@@ -7,7 +7,7 @@ all others would take minutes. The tests of reading itself start theirs as Waka 
 
 from __future__ import annotations
 
-import atexit
+import fcntl
 import json
 import os
 import select
@@ -24,9 +24,9 @@ from pathlib import Path
 
 from waka.reading import process, workers
 
-LOOKS_UP = 5.0  #: seconds between looks whether the tests still run
+LOOKS_UP = 2.0  #: seconds between looks whether the tests still run
 as_waka_does = workers.launch
-_started: list[subprocess.Popen[bytes]] = []
+_kept: list[subprocess.Popen[bytes]] = []  #: which end by themselves, with the run
 
 
 class Forked:
@@ -48,35 +48,50 @@ class Forked:
 
 @cache
 def place() -> str:
-    """Return the folder of the sockets at which the loaded ones listen; they are started when it is first asked for."""
-    folder = tempfile.mkdtemp(prefix="waka-templates-")
+    """Return the folder of the sockets at which the loaded ones listen; they are started when it is first asked for.
+
+    The workers of one run share them, and they end with the run.
+    """
+    run = os.environ.get("PYTEST_XDIST_TESTRUNUID")
+    if run is None:
+        return _started(Path(tempfile.mkdtemp(prefix="waka-templates-")), os.getpid())
+    folder = Path(tempfile.gettempdir(), f"waka-templates-{run}")
+    folder.mkdir(mode=0o700, exist_ok=True)
+    with (folder / "lock").open("w") as lock:
+        fcntl.flock(lock, fcntl.LOCK_EX)
+        return str(folder) if (folder / "recognise").exists() else _started(folder, os.getppid())
+
+
+def _started(folder: Path, run: int) -> str:
+    """Start them for as long as the process *run* lives."""
     for name in ("read", "recognise"):
         with socket.socket(socket.AF_UNIX) as door:
             door.bind(f"{folder}/{name}")
             door.listen(64)
-            _started.append(
+            _kept.append(
                 subprocess.Popen(
-                    [sys.executable, "-m", "tests.templates", str(door.fileno()), name],
+                    [
+                        sys.executable,
+                        "-m",
+                        "tests.templates",
+                        str(door.fileno()),
+                        name,
+                        str(folder),
+                        str(run),
+                    ],
                     pass_fds=[door.fileno()],
                     stdin=subprocess.DEVNULL,
                     cwd=Path(__file__).parents[1],
                     env={**workers.ENVIRONMENT, "PYTHONPATH": os.pathsep.join(sys.path)},
+                    start_new_session=True,
                 )
             )
-    atexit.register(_end)
-    return folder
+    return str(folder)
 
 
 def use(where: Callable[[], str]) -> None:
     """Have the templates of this process, and of what it forks, be forked from those that listen in a folder."""
     workers.launch = lambda line, recognises: _fork(where(), line, recognises)
-
-
-def _end() -> None:
-    for one in _started:
-        one.kill()
-        one.wait()
-    shutil.rmtree(place(), ignore_errors=True)
 
 
 def _fork(folder: str, line: socket.socket, recognises: bool) -> Forked:
@@ -86,12 +101,11 @@ def _fork(folder: str, line: socket.socket, recognises: bool) -> Forked:
         return Forked(json.loads(way.makefile().readline()))
 
 
-def _serve(door: socket.socket, recognises: bool) -> None:
-    process.load(recognises)
+def _serve(door: socket.socket, name: str, folder: str, run: int) -> None:
+    process.load(recognises := name == "recognise")
     signal.signal(signal.SIGCHLD, signal.SIG_IGN)
-    parent = os.getppid()
     door.settimeout(LOOKS_UP)
-    while os.getppid() == parent:  # and no longer: whoever runs the tests may be killed
+    while Path(f"/proc/{run}").exists():  # and no longer: whoever runs the tests may be killed
         try:
             way, _ = door.accept()
         except TimeoutError:
@@ -106,7 +120,8 @@ def _serve(door: socket.socket, recognises: bool) -> None:
                 os._exit(0)
             os.close(fds[0])
             way.sendall(f"{pid}\n".encode())
+    shutil.rmtree(folder, ignore_errors=True)
 
 
 if __name__ == "__main__":
-    _serve(socket.socket(fileno=int(sys.argv[1])), sys.argv[2] == "recognise")
+    _serve(socket.socket(fileno=int(sys.argv[1])), sys.argv[2], sys.argv[3], int(sys.argv[4]))
