@@ -74,7 +74,6 @@ def _filed(server: Server, waiting: dict[int, Paper]) -> list[Filed]:
             page = browser.new_context(
                 viewport={"width": 1280, "height": 800}, base_url=server.address
             ).new_page()
-            page.goto("/")
             sign_in(page)
             page.locator(".slip").wait_for(timeout=60_000)
             _wait_until_read(page, waiting)
@@ -137,7 +136,7 @@ def main(arguments: Sequence[str] | None = None) -> None:
     parser.add_argument("--home", type=Path, default=Path("var"))
     parser.add_argument("--each", action="store_true", help="Print every document.")
     asked = parser.parse_args(arguments)
-    lines = list(HEAD)
+    lines, together = list(HEAD), list[Filed]()
     with tempfile.TemporaryDirectory(prefix="waka-loop-") as place:
         Path(place).chmod(0o755)
         with world(Path(place), common=Path(place)) as made:
@@ -150,10 +149,11 @@ def main(arguments: Sequence[str] | None = None) -> None:
                     else filed_of_demo(made, folder)
                 )
                 lines += told(name, some)
+                together += some
                 if asked.each:
                     for done in some:
                         print(done.keys, done.path, done.wrong, "" if done.is_done else "NOT FILED")  # noqa: T201
-    print("\n".join(lines))  # noqa: T201
+    print("\n".join([*lines, *told("all together", together)]))  # noqa: T201
 
 
 if __name__ == "__main__":

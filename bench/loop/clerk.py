@@ -114,16 +114,7 @@ class Clerk:
                 self._page.wait_for_timeout(150)
                 if _leads(self.seen()["lead"], paper.folder):
                     break
-        for _ in range(MOST_ENTERS):
-            self._page.evaluate(WATCHED, number)
-            self._press("Enter")
-            for _ in range(25):
-                self._page.wait_for_timeout(25)
-                if self.seen()["number"] != number:
-                    done.is_done = True
-                    break
-            if done.is_done:
-                break
+        done.is_done = self._enter(number)
         done.keys = self._keys
         if done.is_done and self.seen()["number"]:
             for _ in range(100):  # the next may have nothing that a slip is filled in with
@@ -132,6 +123,20 @@ class Clerk:
                     done.seconds = shown / 1000
                     break
         return done
+
+    def _enter(self, number: str) -> bool:
+        """Press Enter until another slip is there; return whether that came."""
+        for _ in range(MOST_ENTERS):
+            self._page.evaluate(WATCHED, number)
+            self._press("Enter")
+            for _ in range(25):
+                self._page.wait_for_timeout(25)
+                if self.seen()["number"] != number:
+                    return True
+            if self._page.locator(".namebox").get_by_text("File as version").count():
+                self._press("Alt+v")  # its name stands there already: it is another edition of that
+                self.settled()
+        return False
 
     def _is_right(self, code: str, paper: Paper, shown: str) -> bool:
         if code == "kind":
