@@ -18,9 +18,9 @@ from dataclasses import replace
 from functools import partial
 from multiprocessing.context import ForkProcess
 from pathlib import Path
+from typing import TYPE_CHECKING
 
 import structlog
-from flask import Flask
 
 from waka import cluster
 from waka.errors import CannotStart, DatabaseAway, DriveAway, WakaError
@@ -31,6 +31,9 @@ from waka.work.changes import settle
 from waka.work.deps import Deps
 from waka.work.documents import storing
 from waka.work.outside import belonging
+
+if TYPE_CHECKING:
+    from flask_openapi3 import OpenAPI
 
 OWN_PARTS = ("database", "cache")  #: folders of WAKA_HOME that are nobody else's
 STOP_SECONDS = 20
@@ -246,12 +249,13 @@ def _answers(port: int, web: ForkProcess, stop: threading.Event) -> bool:
     return False
 
 
-def web(app: Flask, settings: Settings, url: str) -> None:
+def web(app: OpenAPI, settings: Settings, url: str) -> None:
     """Answer until SIGTERM: whole requests only reach a thread, and whole answers leave it, however slow who asks."""
     import waitress
 
+    from waka.web.app import create_app
+
     with opened(settings, url, admit=False) as deps:
-        app.extensions["waka"] = deps
         deps.reader.warm()
         door = socket.socket(socket.AF_INET6 if ":" in settings.bind else socket.AF_INET)
         # several processes listen at one address, and the system shares out who comes
@@ -260,7 +264,7 @@ def web(app: Flask, settings: Settings, url: str) -> None:
         door.bind((settings.bind, settings.port))
         door.listen(1024)
         server = waitress.create_server(
-            app, sockets=[door], threads=THREADS, connection_limit=MOST_CONNECTIONS,
+            create_app(deps, app), sockets=[door], threads=THREADS, connection_limit=MOST_CONNECTIONS,
             # a body or an answer beyond a megabyte waits in a file
             inbuf_overflow=1 << 20, outbuf_overflow=1 << 20, outbuf_high_watermark=64 << 20,
             max_request_body_size=settings.max_upload_bytes + (1 << 20), max_request_header_size=1 << 16,

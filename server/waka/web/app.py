@@ -33,9 +33,9 @@ GUARDED = ("400", "401", "403", "413", "503")
 INFO = Info(title="Waka", version=__version__, description="Filing for a team's shared drive.")
 
 
-def create_app(deps: Deps) -> OpenAPI:
-    """Return an application of its own on *deps*."""
-    app = put_together()
+def create_app(deps: Deps, app: OpenAPI | None = None) -> OpenAPI:
+    """Return the application on *deps*: *app*, which is put together and serves nothing yet, or else one of its own."""
+    app = put_together() if app is None else app
     app.extensions["waka"] = deps
     return app
 
