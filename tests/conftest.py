@@ -9,6 +9,7 @@ import pytest
 from hypothesis import HealthCheck, settings
 
 from tests import cheap, templates
+from tests.again import Databases
 from tests.support import EMPTY, Server, World, free_port, world
 from waka.launch import opened
 from waka.work.deps import Deps
@@ -44,9 +45,23 @@ def home(tmp_path: Path) -> Path:
     return tmp_path / "home"
 
 
+@pytest.fixture(scope="session")
+def databases(the_world: World) -> Iterator[Databases]:
+    found = Databases(the_world)
+    yield found
+    found.close()
+
+
 @pytest.fixture
-def deps(the_world: World, home: Path) -> Iterator[Deps]:
-    """An empty Waka of the test's own."""
+def deps(databases: Databases, home: Path) -> Iterator[Deps]:
+    """An empty Waka."""
+    with databases.empty(home) as found:
+        yield found
+
+
+@pytest.fixture
+def own_deps(the_world: World, home: Path) -> Iterator[Deps]:
+    """An empty Waka with a database that no other test has: one to be killed, copied or served."""
     with opened(the_world.settings(home), the_world.database(EMPTY), 4) as found:
         yield found
 

@@ -14,3 +14,8 @@ from waka.work.deps import Deps
 def many(the_world: World, home: Path) -> Iterator[tuple[Deps, int]]:
     with a_thousand_papers(the_world, home) as found:
         yield found
+
+
+@pytest.fixture
+def deps(own_deps: Deps) -> Deps:
+    return own_deps

@@ -36,9 +36,9 @@ def test_a_lost_connection_is_told_and_the_next_one_works(deps: Deps, how: str) 
         assert conn.execute("select 1").fetchone() == (1,)
 
 
-def test_connections_that_were_ended_are_not_lent_again(deps: Deps, the_world: World) -> None:
+def test_connections_that_were_ended_are_not_lent_again(own_deps: Deps, the_world: World) -> None:
     def name() -> str:
-        with deps.db.transaction() as conn:
+        with own_deps.db.transaction() as conn:
             row = conn.execute("select current_database()").fetchone()
             assert row is not None
             return str(row[0])

@@ -10,14 +10,14 @@ import pytest
 from hypothesis import Phase, assume, event, given, settings
 from hypothesis import strategies as st
 
+from tests.again import Databases
 from tests.conftest import LONG
-from tests.support import EMPTY, World, assert_records_agree
+from tests.support import assert_records_agree
 from tests.work.drive import SmallDrive, hand_in, small_drive
 from tests.work.lists import Lists, stand
 from waka.core.changes.check import Collision
 from waka.core.words import blocks
 from waka.errors import ListHasErrors, WakaError
-from waka.launch import opened
 from waka.records.changes.lists import ChangeList
 from waka.work.changes import lists
 from waka.work.changes.lists import Mend
@@ -90,11 +90,11 @@ def assert_conserved(before: dict[str, str], after: dict[str, str], acts: set[st
 @settings(max_examples=EXAMPLES, derandomize=not LONG, phases=[Phase.explicit, Phase.generate])
 @given(data=st.data())
 def test_whatever_is_asked_nothing_is_lost_and_undo_gives_it_back(
-    the_world: World, data: st.DataObject
+    databases: Databases, data: st.DataObject
 ) -> None:
     with tempfile.TemporaryDirectory() as place:
         home = Path(place) / "home"
-        with opened(the_world.settings(home), the_world.database(EMPTY), 4) as deps:
+        with databases.empty(home) as deps:
             made = Lists(small_drive(deps))
             draw = data.draw
             for _ in range(draw(st.integers(1, 4), label="doings")):

@@ -57,6 +57,11 @@ def test_what_is_no_mark_is_refused(text: str) -> None:
         Mark.parse(text)
 
 
+@pytest.fixture
+def deps(own_deps: Deps) -> Deps:
+    return own_deps
+
+
 @contextmanager
 def another(world: World, home: Path, drive: SmallDrive, **more: bool) -> Iterator[Deps]:
     """A second Waka, with a home and a database of its own, on the same drive."""

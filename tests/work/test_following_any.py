@@ -8,11 +8,10 @@ from hypothesis import HealthCheck, settings
 from hypothesis import strategies as st
 from hypothesis.stateful import RuleBasedStateMachine, initialize, invariant, rule
 
+from tests.again import Databases
 from tests.conftest import LONG
-from tests.support import EMPTY, World
 from tests.work.drive import small_drive
 from tests.work.test_following_table import domains, restored_copy, settle
-from waka.launch import opened
 from waka.records.finding import logbook
 from waka.records.outside import stuck
 from waka.work.folders import access
@@ -26,16 +25,15 @@ FOLDERS = st.sampled_from(["", "One", "Two", "One/Deep", "Kept"])
 class AnySequence(RuleBasedStateMachine):
     """Other programs do anything, sweeps come at any time; in the end records are as the disk is."""
 
-    world: World
+    databases: Databases
     folder: Path
     count = 0
 
     @initialize()
     def begin(self) -> None:
         type(self).count += 1
-        self.url = self.world.database(EMPTY)
         self.home = self.folder / f"{os.getpid()}-{self.count}"
-        self.context = opened(self.world.settings(self.home), self.url, 3)
+        self.context = self.databases.empty(self.home)
         self.deps = self.context.__enter__()
         self.drive = small_drive(self.deps)
         self.root = self.drive.root
@@ -134,12 +132,11 @@ class AnySequence(RuleBasedStateMachine):
                 assert logbook.last(conn) > 0
         finally:
             self.context.__exit__(None, None, None)
-            self.world.drop(self.url)
             shutil.rmtree(self.home, ignore_errors=True)
 
 
-def test_any_sequence_ends_with_records_that_are_as_the_disk_is(the_world: World, tmp_path: Path) -> None:
-    AnySequence.world, AnySequence.folder = the_world, tmp_path
+def test_any_sequence_ends_with_records_that_are_as_the_disk_is(databases: Databases, tmp_path: Path) -> None:
+    AnySequence.databases, AnySequence.folder = databases, tmp_path
     machine = AnySequence.TestCase
     machine.settings = settings(
         max_examples=2_000 if LONG else 40, stateful_step_count=18, deadline=None, database=None,

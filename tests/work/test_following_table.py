@@ -14,12 +14,12 @@ from pathlib import Path
 import psycopg
 import pytest
 
+from tests.again import Databases
 from tests.conftest import LONG
-from tests.support import EMPTY, World, assert_records_agree
+from tests.support import World, assert_records_agree
 from tests.work.drive import SmallDrive, small_drive
 from waka.core.changes.findings import said
 from waka.core.words import worded
-from waka.launch import opened
 from waka.records.outside import following, questions, stuck
 from waka.work.deps import Deps
 from waka.work.folders import access
@@ -223,7 +223,7 @@ def test_one_change(kept: SmallDrive, change: Change, thing: str, down: bool) ->
 
 
 @pytest.mark.parametrize("first", CHANGES, ids=lambda c: c.__name__)
-def test_two_changes_at_once(the_world: World, tmp_path: Path, first: Change) -> None:
+def test_two_changes_at_once(databases: Databases, tmp_path: Path, first: Change) -> None:
     """Each second change between the same two sweeps; in a short run each pair on one thing, watched or down in turn."""
     ways = list(product([FILE, FOLDER, TREE], [True, False]))
     turn = CHANGES.index(first)
@@ -234,8 +234,7 @@ def test_two_changes_at_once(the_world: World, tmp_path: Path, first: Change) ->
     ]  # fmt: skip
     pairs = product(CHANGES, ways) if LONG else short
     for at, (second, (thing, down)) in enumerate(pairs):
-        url = the_world.database(EMPTY)
-        with opened(the_world.settings(tmp_path / f"{at}"), url, 3) as deps:
+        with databases.empty(tmp_path / f"{at}") as deps:
             drive = small_drive(deps)
             drive.keep_to("Trainees", drive.keeper)
             sweeper = DriveSweeper(deps, 0.0)
@@ -254,7 +253,6 @@ def test_two_changes_at_once(the_world: World, tmp_path: Path, first: Change) ->
                 ) from error
             for domain, who in domains(deps).items():
                 assert who <= rights.get(domain, set()), f"{second.__name__} of {thing} widens a right"
-        the_world.drop(url)
 
 
 def test_a_folder_with_the_inode_of_a_private_one_is_open_to_nobody_new(kept: SmallDrive) -> None:
