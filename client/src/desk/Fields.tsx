@@ -1,4 +1,4 @@
-import { useState, type KeyboardEvent, type RefObject } from 'react'
+import { useMemo, useState, type KeyboardEvent, type RefObject } from 'react'
 import type { House, Preview, Slip } from '../shared/api/client'
 import { askedOf, said, typedIn, withTyped, type Field } from '../shared/fields'
 import { day, money } from '../shared/format'
@@ -28,6 +28,7 @@ export function Fields({ number, slip, change, inputs, submit, house, preview, p
   const [inWho, setInWho] = useState(false)
   const seen = preview?.understood
   const onPage = useOnPage(number, slip, filled)
+  const parties = useMemo(() => partyChoices(house, slip.who), [house, slip.who])
   const wrong = (field: string, typed: string) => (typed || asked ? problems.get(field) : undefined)
   return (
     <div className="fields">
@@ -42,7 +43,7 @@ export function Fields({ number, slip, change, inputs, submit, house, preview, p
           label="Who"
           inputRef={inputs.who}
           value={slip.who}
-          choices={[...partyChoices(house, slip.who), ...onPage('who')]}
+          choices={[...parties, ...onPage('who')]}
           placeholder="name or short form"
           onType={(who) => change({ who, short: '' })}
           onChoose={(choice) => change({ who: choice.value, short: '' })}

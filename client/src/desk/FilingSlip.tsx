@@ -24,6 +24,7 @@ import { useSlip } from './useSlip'
 import { Where } from './Where'
 import { worded } from '../shared/said'
 
+const NONE: never[] = []
 const PREVIEW_AFTER = 90 // milliseconds without a key
 
 export type Lead = Preview['lead']
@@ -186,7 +187,7 @@ export function FilingSlip({ arrival, desk, last, refused, onFile, isFiling, onC
       <SameNote arrival={arrival} slip={slip} change={change} onGone={onGone} />
       <Fields {...{ number: arrival.number, slip, change, inputs, submit, asked, filled, takeOther }} isOfWho={!preview.isPlaceholderData && settled.who === slip.who} house={house.data} preview={preview.data} problems={problems} />
       <NameBox preview={preview.data} problems={problems} asVersion={slip.as_version} onUseExtension={takeExtension} onAsVersion={asVersion} />
-      <Where {...{ slip, change, desk, inputs, submit }} isDoubtful={isLeadDoubtful} folders={outline.data?.folders ?? []} preview={preview.data} />
+      <Where {...{ slip, change, desk, inputs, submit }} isDoubtful={isLeadDoubtful} folders={outline.data?.folders ?? NONE} preview={preview.data} />
       <FurtherFields {...{ number: arrival.number, slip, change, submit, asked, filled, takeOther }} house={house.data} preview={preview.data} problems={problems} />
       {preview.data && <NeighbourStrip preview={preview.data} />}
       <SlipState kept={kept} number={arrival.number} />

@@ -1,5 +1,5 @@
 import { Button } from 'antd'
-import { useState, type RefObject } from 'react'
+import { useMemo, useState, type RefObject } from 'react'
 import type { Desk, OutlineEntry, Preview, Slip } from '../shared/api/client'
 import { choiceOf, matching, outlineChoice } from '../shared/folderChoices'
 import { plural } from '../shared/format'
@@ -62,6 +62,13 @@ export function Where({ slip, change, desk, inputs, submit, folders, preview, is
   )
 }
 
+function allOf(folders: OutlineEntry[], recent: number[]) {
+  return [
+    ...recent.flatMap((id) => folders.filter((folder) => folder.id === id)).map((folder) => ({ ...choiceOf(folder), key: `recent-${String(folder.id)}`, group: 'Lately' })),
+    ...folders.map((folder) => ({ ...outlineChoice(folder), group: 'All folders' })),
+  ]
+}
+
 function FolderField({ inputRef, folders, recent, onChoose, onClear, onEnter }: {
   inputRef: RefObject<HTMLInputElement | null>
   folders: OutlineEntry[]
@@ -71,12 +78,8 @@ function FolderField({ inputRef, folders, recent, onChoose, onClear, onEnter }: 
   onEnter: () => void
 }) {
   const [typed, setTyped] = useState('')
-  const choices = typed.trim()
-    ? matching(folders, typed).map((folder) => choiceOf(folder))
-    : [
-        ...recent.flatMap((id) => folders.filter((folder) => folder.id === id)).map((folder) => ({ ...choiceOf(folder), key: `recent-${String(folder.id)}`, group: 'Lately' })),
-        ...folders.map((folder) => ({ ...outlineChoice(folder), group: 'All folders' })),
-      ]
+  // thousands of folders are not gone through for each letter of another field
+  const choices = useMemo(() => typed.trim() ? matching(folders, typed).map((folder) => choiceOf(folder)) : allOf(folders, recent), [folders, recent, typed])
   return (
     <div onKeyDown={(event) => event.key === 'Backspace' && typed === '' && onClear()}>
     <TypeAhead

@@ -106,7 +106,7 @@ export function TypeAhead({ label, value, choices, placeholder, inputRef, invali
         aria-label={label}
         value={value}
         open={shown}
-        options={optionsOf(choices)}
+        options={shown ? optionsOf(choices) : NONE} // each key of a slip shows all its fields anew: those that show no choices have none to make
         defaultActiveFirstOption={!choices[0]?.isOffer}
         classNames={{ popup: { root: typed ? 'choices' : 'choices settled' } }}
         virtual={false}
@@ -146,6 +146,8 @@ export function TypeAhead({ label, value, choices, placeholder, inputRef, invali
     </div>
   )
 }
+
+const NONE: never[] = []
 
 function isField(target: EventTarget) {
   return target instanceof HTMLInputElement || target instanceof HTMLTextAreaElement
