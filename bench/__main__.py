@@ -21,6 +21,7 @@ from bench import (
     charters,
     drive,
     filing,
+    hostile,
     learning,
     lists,
     names,
@@ -37,6 +38,7 @@ BENCHES: dict[str, Callable[[World, Path, float], list[Result]]] = {
     "upload": drive.upload, "first_view": views.first_view, "filing": filing.filing, "background": background.background,
     "names": names.names,
     "renaming": renaming.renaming, "reading": reading.fields, "charters": charters.charter, "learning": learning.learning,
+    "hostile": hostile.hostile,
 }  # fmt: skip
 
 

@@ -17,6 +17,7 @@ from waka.errors import ReadingAway, StillReading, Unreadable
 from waka.reading import confine, process
 from waka.reading import reader as reading
 from waka.reading.reader import Reader
+from waka.reading.turns import asker
 from waka.reading.workers import BUSY, Process
 
 MOST_RESIDENT = 1_100_000_000  #: bytes of one reading process
@@ -245,3 +246,35 @@ def test_a_reading_process_has_nothing_of_our_environment(
     wait_until(lambda: not Path(f"/proc/{template.pid}").exists(), "it is gone with its reader")
     with (tmp_path / "a.txt").open("rb") as again:
         assert process.answer({"task": "no such task"}, again)[0]["trouble"] == "damaged"
+
+
+def test_who_looks_at_slow_files_leaves_the_others_half_of_the_processes(
+    reader: Reader, tmp_path: Path, monkeypatch: pytest.MonkeyPatch
+) -> None:
+    monkeypatch.setattr(reading, "RENDER_SECONDS", 60.0)  # longer than this test: none of them ends by itself
+    monkeypatch.setattr(reading, "PATIENCE", 20.0)
+    found, away = Reader(), []
+
+    def hurt(at: int) -> None:
+        path = tmp_path / f"slow {at}.pdf"
+        path.write_bytes(FILES["slow page.pdf"]() + f"\n% edition {at}".encode())
+        asker.set(1)
+        with path.open("rb") as file, suppress(StillReading, Unreadable, ReadingAway):
+            found.page(file, "application/pdf", 1, 2160)
+        away.append(at)
+
+    threads = [threading.Thread(target=hurt, args=(at,)) for at in range(2 * reading.MOST_PROCESSES)]
+    try:
+        for thread in threads:
+            thread.start()
+        wait_until(lambda: len(found._waiting) == len(threads) - reading.MOST_PROCESSES // 2, "they wait")
+        (tmp_path / "good.pdf").write_bytes(_good())
+        asker.set(2)
+        with (tmp_path / "good.pdf").open("rb") as file:
+            assert found.page(file, "application/pdf", 1, 480).startswith(b"\xff\xd8\xff")
+        assert not away
+    finally:
+        found.close()
+        for thread in threads:
+            thread.join()
+        asker.set(None)

@@ -8,6 +8,8 @@ from pydantic import BaseModel
 
 from tests.web.conftest import Visitor
 from waka.reading import reader as reading
+from waka.reading.turns import asker
+from waka.records.database import value
 from waka.web import schemas as s
 from waka.web.app import create_app
 from waka.web.desk import schemas as sd
@@ -125,3 +127,17 @@ def test_a_frame_is_told_why_nothing_can_be_shown_in_it(deps: Deps) -> None:
     # whoever else asks is answered as a program is
     plain = visitor.client.get("/api/documents/99/formatted")
     assert (plain.status_code, plain.mimetype) == (404, "application/problem+json")
+
+
+def test_what_somebody_looks_at_is_read_in_their_turn_and_nothing_in_that_of_who_asked_before(
+    tamsin: Visitor, demo_deps: Deps, monkeypatch: pytest.MonkeyPatch
+) -> None:
+    turns: list[int | None] = []
+    monkeypatch.setattr(demo_deps.reader, "page", lambda *_: turns.append(asker.get()) or b"\xff\xd8\xff")
+    found = tamsin.ask("GET", "/api/find?q=invoice").json["found"]
+    number = next(one["number"] for one in found if one["name"].endswith(".pdf"))
+    assert tamsin.ask("GET", f"/api/documents/{number}/pages/1?width=240").status_code == 200
+    with demo_deps.db.transaction() as conn:
+        assert turns == [value(conn, "select id from person where login = 'tamsin'", {})]
+    tamsin.ask("GET", "/api/health")
+    assert asker.get() is None

@@ -2,8 +2,9 @@
 
 Libraries that read other people's files crash, hang and swell on some of them. They run in confined
 processes that get an open file and nothing else, and are ended when a document takes too long or brings
-them down; the document is then known by its trouble. One document never has more than one process at
-work, what several ask for is made once, and trouble is remembered: so a bad file costs nobody else time.
+them down; the document is then known by its trouble. One document never has more than one process at work, one
+person never more than half of them, what several ask for is made once, and trouble is remembered: so a bad file
+costs nobody else time.
 """
 
 from __future__ import annotations
@@ -33,6 +34,7 @@ from .formats.base import PageWords
 from .parts import Part
 from .sniff import HEAD, sniff_head
 from .troubles import unreadable
+from .turns import File, Turns, asker
 from .workers import Answer, Process, Template
 
 log = structlog.get_logger()
@@ -66,15 +68,13 @@ class Match:
     boxes: list[tuple[float, float, float, float]]  #: left, top, width, height
 
 
-File = tuple[int, int, int, int]  #: device, inode, size and time of change: one edition of one file
-
-
 @dataclass
 class _Task:
     head: dict[str, Any]
     fd: int
     file: File
     seconds: float
+    who: int | None = field(default_factory=asker.get)  #: of several who ask for the same, the first
     done: Future[Answer] = field(default_factory=Future)
 
     @property
@@ -92,7 +92,7 @@ class Reader:
         self._change = threading.Condition()
         self._waiting: deque[_Task] = deque()
         self._asked: dict[str, _Task] = {}  #: waiting or at work
-        self._at_work: set[File] = set()
+        self._turns = Turns(processes)
         self._processes: set[Process] = set()
         self._threads: list[threading.Thread] = []
         self._idle = 0
@@ -261,16 +261,16 @@ class Reader:
         self._change.notify_all()
 
     def _next(self) -> _Task | None:
-        """Return the first that waits and whose document nobody is at; None at the end."""
+        """Return the first that waits and whose turn it is; None at the end."""
         with self._change:
             self._idle += 1
             try:
                 while not self._closed:
-                    for task in self._waiting:
-                        if task.file not in self._at_work:
-                            self._waiting.remove(task)
-                            self._at_work.add(task.file)
-                            return task
+                    task = self._turns.first(self._waiting)
+                    if task is not None:
+                        self._waiting.remove(task)
+                        self._turns.begin(task)
+                        return task
                     self._change.wait()
                 return None
             finally:
@@ -319,7 +319,7 @@ class Reader:
         os.close(task.fd)
         with self._change:
             del self._asked[task.key]
-            self._at_work.discard(task.file)
+            self._turns.end(task)
             until = time.monotonic() + REMEMBERED_SECONDS
             if isinstance(error, Unreadable):
                 self._troubles[task.key] = (error.trouble, until)

@@ -12,6 +12,7 @@ from flask import Flask, Request, Response, current_app, g, request
 from flask_openapi3 import APIBlueprint
 from pydantic import BaseModel
 
+from waka.reading.turns import asker
 from waka.records.people.people import Person
 from waka.work.deps import Deps
 
@@ -53,6 +54,7 @@ def register(app: Flask) -> None:
         g.started = time.perf_counter()
         g.nonce = secrets.token_urlsafe(16)
         structlog.contextvars.clear_contextvars()
+        asker.set(None)  # until it is known who asks: a thread has answered others before
         structlog.contextvars.bind_contextvars(request_id=g.request_id)
 
     @app.after_request

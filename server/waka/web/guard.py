@@ -13,6 +13,7 @@ from flask import Flask, g, request
 from flask.json.provider import DefaultJSONProvider
 
 from waka.errors import BadRequest, ForgedRequest, TooLarge
+from waka.reading.turns import asker
 from waka.work.changes.sheets import MOST_BYTES
 from waka.work.people import signing_in
 
@@ -39,6 +40,7 @@ def register(app: Flask) -> None:
             _assert_own_page()
         else:
             g.person = signing_in.who(deps(), request.cookies.get(COOKIE))
+            asker.set(g.person.id)
             if request.method not in ("GET", "HEAD") and not secrets.compare_digest(
                 request.headers.get(CSRF_HEADER, "").encode(), g.person.csrf.encode()
             ):
