@@ -10,7 +10,6 @@ import signal
 import socket
 import sys
 import tempfile
-import threading
 import time
 from collections.abc import Callable, Iterator
 from contextlib import contextmanager
@@ -23,6 +22,7 @@ from typing import TYPE_CHECKING
 import structlog
 
 from waka import cluster
+from waka.ending import ENDING, Ending, event_at_the_end
 from waka.errors import CannotStart, DatabaseAway, DriveAway, WakaError
 from waka.records.migrations import migrate
 from waka.settings import Settings
@@ -37,7 +37,6 @@ if TYPE_CHECKING:
 
 OWN_PARTS = ("database", "cache")  #: folders of WAKA_HOME that are nobody else's
 STOP_SECONDS = 20
-_ENDING = (signal.SIGINT, signal.SIGTERM)
 THREADS, MOST_CONNECTIONS = 8, 2_000  #: of one process that answers
 AWAY_SECONDS = 1.0  #: between looks for a drive or a database that is not there
 DATABASE_SECONDS = 60.0  #: that a start waits for a database that was there a moment ago
@@ -117,9 +116,7 @@ def assert_port_free(port: int) -> None:
 
 def serve(settings: Settings, url: str, ready: str) -> int:
     """Serve until a signal comes; return the exit code. *ready* is printed once the door answers."""
-    stop = threading.Event()
-    for number in _ENDING:
-        signal.signal(number, lambda *_: stop.set())
+    stop = Ending()
     # what waits in files on its way in or out waits where nobody else may look
     waiting = settings.home / "tmp"
     waiting.mkdir(mode=0o700, exist_ok=True)
@@ -164,9 +161,7 @@ def _prepare(settings: Settings, url: str) -> None:
     In a process of its own, as all that speaks to the database: a process that had threads forks no others, for a
     lock that a thread holds at that moment stays locked in them for ever.
     """
-    stop = threading.Event()
-    for number in _ENDING:
-        signal.signal(number, lambda *_: stop.set())
+    stop = Ending()
     try:
         _ready(settings, url, stop, time.monotonic() + DATABASE_SECONDS)
     except WakaError as error:
@@ -174,7 +169,7 @@ def _prepare(settings: Settings, url: str) -> None:
         raise SystemExit(1) from error
 
 
-def _ready(settings: Settings, url: str, stop: threading.Event, deadline: float) -> None:
+def _ready(settings: Settings, url: str, stop: Ending, deadline: float) -> None:
     """Do what comes before the first request; a database that is busy for a moment is asked again until *deadline*."""
     while not stop.is_set():
         try:
@@ -194,23 +189,23 @@ def _start(part: Callable[[Settings, str], None], settings: Settings, url: str) 
     """Run *part* in a process of its own, which shares with us what is loaded."""
     process = multiprocessing.get_context("fork").Process(target=_run, args=(part, settings, url))
     # a signal that comes before the new process has its own way to answer waits until then
-    signal.pthread_sigmask(signal.SIG_BLOCK, _ENDING)
+    signal.pthread_sigmask(signal.SIG_BLOCK, ENDING)
     try:
         process.start()
     finally:
-        signal.pthread_sigmask(signal.SIG_UNBLOCK, _ENDING)
+        signal.pthread_sigmask(signal.SIG_UNBLOCK, ENDING)
     return process
 
 
 def _run(part: Callable[[Settings, str], None], settings: Settings, url: str) -> None:
     os.setsid()
-    for number in _ENDING:
+    for number in ENDING:
         signal.signal(number, signal.SIG_DFL)
-    signal.pthread_sigmask(signal.SIG_UNBLOCK, _ENDING)
+    signal.pthread_sigmask(signal.SIG_UNBLOCK, ENDING)
     part(settings, url)
 
 
-def _admitted(deps: Deps, stop: threading.Event) -> bool:
+def _admitted(deps: Deps, stop: Ending) -> bool:
     """Wait until the drive is there; False where Waka is stopped before. Raises ``ForeignDrive``."""
     told = False
     while not stop.is_set():
@@ -239,7 +234,7 @@ def _keep_running(own: cluster.Cluster) -> None:
         log.error("database_does_not_start", error=str(error))
 
 
-def _answers(port: int, web: ForkProcess, stop: threading.Event) -> bool:
+def _answers(port: int, web: ForkProcess, stop: Ending) -> bool:
     deadline = time.monotonic() + 30
     while time.monotonic() < deadline and web.is_alive() and not stop.is_set():
         with socket.socket() as probe:
@@ -286,8 +281,6 @@ def background(settings: Settings, url: str) -> None:
     """Do what is done in the background until SIGTERM."""
     from waka.jobs.run import run
 
-    stop = threading.Event()
-    for number in _ENDING:
-        signal.signal(number, lambda *_: stop.set())
+    stop = event_at_the_end()
     with opened(settings, url, connections=16, admit=False) as deps:
         run(deps, url, stop)

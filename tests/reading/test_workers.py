@@ -12,6 +12,7 @@ from collections.abc import Iterator
 import pytest
 
 from tests.reading.test_codes import bill
+from waka.reading import workers
 from waka.reading.troubles import Unreadable
 from waka.reading.workers import Process, Template
 
@@ -68,3 +69,37 @@ def test_what_stands_still_for_ever_is_given_up_all_the_same(process: Process) -
         with pytest.raises(Unreadable) as caught:
             process.ask({"task": "words"}, file.fileno(), 0.3)
     assert caught.value.trouble == "too_slow"
+
+
+def test_who_closes_while_the_libraries_are_being_loaded_waits_for_nobody(
+    monkeypatch: pytest.MonkeyPatch,
+) -> None:
+    template = Template(recognises=False)
+
+    class Loading:
+        """One that answers nobody yet."""
+
+        pid = 0
+
+        def __init__(self, line: socket.socket) -> None:
+            self.line = line.dup()
+
+        def kill(self) -> None:
+            self.line.close()
+
+        def wait(self) -> int:
+            return 0
+
+    def launch(line: socket.socket, recognises: bool) -> Loading:
+        found = Loading(line)
+        closing.start()
+        closing.join(0.3)  # who closes comes before there is a line to close
+        return found
+
+    monkeypatch.setattr(workers, "launch", launch)
+    closing = threading.Thread(target=template.close, daemon=True)
+    starting = threading.Thread(target=template.start, daemon=True)
+    starting.start()
+    starting.join(10)
+    closing.join(10)
+    assert not starting.is_alive() and not closing.is_alive()

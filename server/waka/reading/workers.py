@@ -143,6 +143,8 @@ class Template:
                 self._process = launch(theirs, self._recognises)
             ours.settimeout(START_SECONDS)
             self._control = ours
+            if self._closed:  # meanwhile: who closes saw no line yet that it could close
+                raise frames.Broken
         mine, its = socket.socketpair()
         try:
             with its:
