@@ -14,6 +14,8 @@ from urllib.parse import quote
 from tests.reading.hostile import FILES
 from tests.support import Client, Server, World, free_port
 
+from bench.views import p95
+
 QUIET_SECONDS = 20.0
 LEFT_ALONE = 600.0  #: seconds for all that is hostile to come to an end
 WIDTHS = (240, 480, 720, 960)
@@ -54,7 +56,7 @@ Asked = list[tuple[float, str]]  #: ms, and what was asked for
 
 
 def _p95(asked: Asked) -> float:
-    return sorted(ms for ms, _ in asked)[int(len(asked) * 0.95)]
+    return p95([ms for ms, _ in asked])
 
 
 def _median(asked: Asked) -> float:

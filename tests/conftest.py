@@ -21,7 +21,7 @@ cheap.make_people()
 templates.use(templates.place)
 
 settings.register_profile(
-    "short", max_examples=100, deadline=None, suppress_health_check=[HealthCheck.too_slow],
+    "short", max_examples=200, deadline=None, suppress_health_check=[HealthCheck.too_slow],
     database=None,
 )  # fmt: skip
 settings.register_profile("long", settings.get_profile("short"), max_examples=10_000)

@@ -98,8 +98,9 @@ function noteOf(field: Field, kept: string | undefined, text: string): string | 
 
 /** A field of the team's own, as its type wants it. */
 function Further({ field, house, onPage, value, onType, onEnter }: { field: Field; house: House | undefined; onPage: Choice[]; value: string; onType: (text: string) => void; onEnter: () => void }) {
+  const parties = useMemo(() => (field.type === 'party' ? partyChoices(house, value) : []), [field.type, house, value])
   if (field.type === 'party') {
-    return <TypeAhead inLine label={field.label} value={value} choices={[...partyChoices(house, value), ...onPage]} placeholder="name or short form" onType={onType} onChoose={(choice) => onType(choice.value)} onEnter={onEnter} />
+    return <TypeAhead inLine label={field.label} value={value} choices={[...parties, ...onPage]} placeholder="name or short form" onType={onType} onChoose={(choice) => onType(choice.value)} onEnter={onEnter} />
   }
   if (field.type === 'choice') {
     const fitting = field.choices.filter((choice) => choice.label.toLowerCase().startsWith(value.trim().toLowerCase()))
